@@ -1,0 +1,15 @@
+const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } }];
+const common = {
+  transform: { '^.+\\.(t|j)sx?$': swc },
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/src/test/empty.ts' },
+  transformIgnorePatterns: ['/node_modules/(?!(polyclip-ts|d3-[a-z]+|comlink)/)'],
+  modulePathIgnorePatterns: ['<rootDir>/.next/'],
+};
+
+/** Core, formats, data and command line run in Node; what draws runs in jsdom. */
+export default {
+  projects: [
+    { ...common, displayName: 'node', testEnvironment: 'node', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/bench/**/*.test.ts'] },
+    { ...common, displayName: 'dom', testEnvironment: 'jsdom', testMatch: ['<rootDir>/src/**/*.test.tsx'], setupFilesAfterEnv: ['<rootDir>/src/test/dom.ts'] },
+  ],
+};

@@ -1,0 +1,42 @@
+import { frameOf } from '../geometry';
+import type { Floor } from '../floors';
+import type { Job } from '../job';
+import type { Finding, PlanFloor } from '../plan/schema';
+import { butt } from './butt';
+import { endPiece } from './endPiece';
+import { longestRun } from './longestRun';
+import { likeness, stairs } from './looks';
+import { measureRows } from './measure';
+import { rip } from './rip';
+import { lengthIn, type Rule } from './rule';
+import { stagger } from './stagger';
+
+const RULES: readonly Rule[] = [stagger, endPiece, rip, longestRun, butt, likeness, stairs];
+
+/**
+ * Measures the pieces of laid or planned floors and lists what breaks a limit or displeases the eye. Knows nothing of how the
+ * pieces were chosen.
+ *
+ * @param floors what each floor's limits and bounds are, in the order of `plans`
+ * @returns findings, limits first, then in laying order
+ */
+export function audit(job: Job, floors: readonly Floor[], plans: readonly PlanFloor[]): readonly Finding[] {
+  const findings: Finding[] = [];
+  floors.forEach((floor, i) => {
+    const plan = plans[i]!;
+    const frame = frameOf(plan.direction);
+    const audited = {
+      id: floor.id,
+      product: floor.product,
+      frame,
+      plan,
+      rows: measureRows(plan, frame),
+      edges: floor.edges,
+      butts: floor.layout.stagger.butts ?? 0,
+      length: lengthIn(job),
+    };
+    for (const rule of RULES) rule(audited, (f) => findings.push(f));
+  });
+  const rank = (f: Finding) => (f.level === 'must' ? 0 : 1);
+  return findings.sort((a, b) => rank(a) - rank(b));
+}

@@ -1,0 +1,6 @@
+/**
+ * Audit: what is wrong with a floor, where, by how much, whose limit it is and what mends it. Takes pieces as they lie, whatever put
+ * them there; one rule a file.
+ */
+export * from './audit';
+export * from './measure';

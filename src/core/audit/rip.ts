@@ -1,0 +1,101 @@
+import { spansAt, turned, turnedPolygon, type Polygon, type Span } from '../geometry';
+import { sourceOf, sourceText } from '../job';
+import { runningWalls, SHORTEST_JUDGED, type RunningWall } from '../setout';
+import type { PlanRow } from '../plan/schema';
+import { ROUNDING } from './measure';
+import { finding, type Rule } from './rule';
+
+type Stretch = { from: number; to: number; least: number; at: readonly [number, number] };
+
+/**
+ * Least rip: the width left of a row beside a wall, a transition's line, a hearth, an island or a cabinet that runs with the planks (within
+ * 10°), over more than 30 mm of length; one finding for each stretch. Mend: move the line.
+ */
+export const rip: Rule = (floor, say) => {
+  const limit = floor.product.limits.rip;
+  if (limit <= 0) return;
+  const laid = floor.plan.laid.map((polygon) => turnedPolygon(floor.frame, polygon));
+  const walls = runningWalls(floor.edges, floor.frame);
+  for (const { row } of floor.rows) {
+    for (const side of ['start', 'far'] as const) {
+      const narrow = walls.filter((w) => w.side === side).flatMap((wall) => narrowStretches(wall, row, laid, limit - ROUNDING));
+      for (const { from, to, least, at } of joined(narrow)) {
+        if (to - from <= SHORTEST_JUDGED) continue;
+        say(
+          finding(floor, 'rip', 'must', turned(floor.frame, at), {
+            rows: [row.n],
+            measured: least,
+            limit,
+            text: `Row ${row.n} is only ${floor.length(least)} wide beside the wall over ${floor.length(to - from)}, at least ${floor.length(limit)} (${sourceText(sourceOf(floor.product, 'rip'))}). Move the line.`,
+          }),
+        );
+      }
+    }
+  }
+};
+
+/** Where, along one wall and in one row, less than `limit` of the row's width is left. */
+function narrowStretches(wall: RunningWall, row: PlanRow, laid: readonly Polygon[], limit: number): Stretch[] {
+  const [[u0, u1], [w0, w1]] = [wall.u, wall.w];
+  const wAt = (u: number) => w0 + ((w1 - w0) * (u - u0)) / (u1 - u0);
+  // the part of the wall that stands in this row
+  let [from, to] = [u0, u1];
+  const low = wall.side === 'start' ? row.from - ROUNDING : row.from + ROUNDING;
+  const high = wall.side === 'start' ? row.to - ROUNDING : row.to + ROUNDING;
+  if (Math.abs(w1 - w0) < 1e-9) {
+    if (w0 < low || w0 > high) return [];
+  } else {
+    const cross = [low, high].map((w) => u0 + ((w - w0) * (u1 - u0)) / (w1 - w0)).sort((a, b) => a - b);
+    from = Math.max(from, cross[0]!);
+    to = Math.min(to, cross[1]!);
+    if (to - from < 1e-6) return [];
+  }
+  // width is linear between the corners of the floor, and where its opposite side leaves the row
+  const breaks = new Set<number>([from, to]);
+  for (const polygon of laid) {
+    for (const ring of polygon) {
+      ring.forEach(([u, w], i) => {
+        if (u > from && u < to && w > row.from - 1 && w < row.to + 1) breaks.add(u);
+        const [v, x] = ring[(i + 1) % ring.length]!;
+        for (const edge of [row.from, row.to]) {
+          if (w < edge !== x < edge) {
+            const at = u + ((edge - w) * (v - u)) / (x - w);
+            if (at > from && at < to) breaks.add(at);
+          }
+        }
+      });
+    }
+  }
+  const us = [...breaks].sort((a, b) => a - b);
+  const stretches: Stretch[] = [];
+  for (let k = 0; k + 1 < us.length; k++) {
+    const [a, b] = [us[k]!, us[k + 1]!];
+    if (b - a < 1e-3) continue;
+    const widthAt = (u: number, lean: 1 | -1): number => {
+      const section = spansAt(laid, 0, u, lean).find(([s, t]) => (wall.side === 'start' ? Math.abs(s - wAt(u)) < 1 : Math.abs(t - wAt(u)) < 1));
+      return section ? clippedLength(section, row) : Infinity;
+    };
+    const [wa, wb] = [widthAt(a, 1), widthAt(b, -1)];
+    if (Math.min(wa, wb) >= limit || !Number.isFinite(wa) || !Number.isFinite(wb)) continue;
+    const meet = a + ((b - a) * (limit - wa)) / (wb - wa);
+    const f = wa < limit ? a : meet;
+    const t = wb < limit ? b : meet;
+    const uLeast = wa <= wb ? f : t;
+    stretches.push({ from: f, to: t, least: Math.max(0, Math.min(wa, wb)), at: [wa === wb ? (f + t) / 2 : uLeast, wAt(wa === wb ? (f + t) / 2 : uLeast)] });
+  }
+  return stretches;
+}
+
+const clippedLength = ([from, to]: Span, row: PlanRow): number => Math.min(to, row.to) - Math.max(from, row.from);
+
+function joined(stretches: readonly Stretch[]): Stretch[] {
+  const all: Stretch[] = [];
+  for (const s of [...stretches].sort((a, b) => a.from - b.from)) {
+    const last = all[all.length - 1];
+    if (last && s.from - last.to < 0.1) {
+      last.to = Math.max(last.to, s.to);
+      if (s.least < last.least) Object.assign(last, { least: s.least, at: s.at });
+    } else all.push({ ...s });
+  }
+  return all;
+}

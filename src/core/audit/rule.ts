@@ -1,0 +1,48 @@
+import { formatLength } from '../units';
+import { round3, roundPoint, type Frame, type Point } from '../geometry';
+import type { Floor } from '../floors';
+import type { Job, Product } from '../job';
+import type { Finding, PlanFloor } from '../plan/schema';
+import type { LaidRow } from './measure';
+
+/** A floor as a rule sees it: what is laid, measured, and what bounds it. */
+export type AuditedFloor = {
+  readonly id: string;
+  readonly product: Product;
+  readonly frame: Frame;
+  readonly plan: PlanFloor;
+  readonly rows: readonly LaidRow[];
+  readonly edges: Floor['edges'];
+  readonly butts: number;
+  /** Writes a length in the job's units. */
+  readonly length: (mm: number) => string;
+};
+
+/** A rule of the audit: measures a floor and says what is wrong where. */
+export type Rule = (floor: AuditedFloor, say: (finding: Finding) => void) => void;
+
+/** How a job's lengths read in findings: whole millimetres, or sixteenths. */
+export const lengthIn =
+  (job: Pick<Job, 'display'>) =>
+  (mm: number): string =>
+    formatLength(mm, job.display);
+
+export function finding(
+  floor: AuditedFloor,
+  rule: string,
+  level: Finding['level'],
+  at: Point,
+  more: { text: string; measured?: number; limit?: number; rows?: number[] },
+): Finding {
+  const { text, measured, limit, rows } = more;
+  return {
+    rule,
+    level,
+    floor: floor.id,
+    at: roundPoint(at),
+    text,
+    ...(measured === undefined ? {} : { measured: round3(measured) }),
+    ...(limit === undefined ? {} : { limit: round3(limit) }),
+    ...(rows === undefined ? {} : { rows }),
+  };
+}

@@ -1,0 +1,49 @@
+import { commonSpans, turned } from '../geometry';
+import { sourceOf, sourceText } from '../job';
+import { edgeSpans, jointsAtEdge, ROUNDING } from './measure';
+import { finding, type AuditedFloor, type Rule } from './rule';
+
+/**
+ * Least stagger: joints of neighbouring rows, measured along the edge that they share, where that edge is unbroken between them.
+ * Mend: another starter in one of the two rows.
+ */
+export const stagger: Rule = (floor, say) => {
+  const limit = floor.product.limits.stagger;
+  for (const { near, a, b, rowA, rowB, w } of neighbourJoints(floor, limit - ROUNDING)) {
+    say(
+      finding(floor, 'stagger', 'must', turned(floor.frame, [(a + b) / 2, w]), {
+        rows: [rowA, rowB],
+        measured: near,
+        limit,
+        text: `Rows ${rowA} and ${rowB}: joints ${floor.length(near)} apart, at least ${floor.length(limit)} (${sourceText(sourceOf(floor.product, 'stagger'))}). Choose another starter for row ${rowB}.`,
+      }),
+    );
+  }
+};
+
+/** Pairs of joints of neighbouring rows on the same unbroken stretch of their shared edge, nearer than `within`. */
+export function neighbourJoints(
+  floor: AuditedFloor,
+  within: number,
+): { near: number; a: number; b: number; rowA: number; rowB: number; w: number }[] {
+  const found: { near: number; a: number; b: number; rowA: number; rowB: number; w: number }[] = [];
+  for (let r = 0; r + 1 < floor.rows.length; r++) {
+    const [upper, lower] = [floor.rows[r]!, floor.rows[r + 1]!];
+    if (lower.row.n !== upper.row.n + 1) continue;
+    const shared = commonSpans(edgeSpans(upper, 'after'), edgeSpans(lower, 'before'));
+    const as = jointsAtEdge(upper, 'after');
+    const bs = jointsAtEdge(lower, 'before').sort((p, q) => p.u - q.u);
+    for (const { u: a } of as) {
+      for (const { u: b } of bs) {
+        if (b >= a + within) break;
+        if (Math.abs(a - b) >= within) continue;
+        const low = Math.min(a, b) + ROUNDING;
+        const high = Math.max(a, b) - ROUNDING;
+        if (shared.some(([from, to]) => from <= low && to >= high)) {
+          found.push({ near: Math.abs(a - b), a, b, rowA: upper.row.n, rowB: lower.row.n, w: upper.row.to });
+        }
+      }
+    }
+  }
+  return found;
+}

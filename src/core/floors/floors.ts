@@ -1,0 +1,247 @@
+import {
+  boxOf,
+  difference,
+  drawnIn,
+  intersection,
+  oriented,
+  polygonArea,
+  signedArea,
+  tidyRing,
+  union,
+  type Keepout,
+  type MultiPolygon,
+  type Point,
+  type Ring,
+} from '../geometry';
+import { bad, good, type Job, type Layout, type Obstacle, type Opening, type Problem, type Product, type Result, type Space } from '../job';
+import { halfStrip, lineOf, outside, slotAt, wayOf, wholeStrip, type Way } from './openings';
+
+/** What an edge of the laid area keeps away from. */
+export type Bound =
+  | { readonly kind: 'wall'; readonly space: string }
+  | { readonly kind: 'jamb'; readonly opening: string }
+  | { readonly kind: 'line'; readonly opening: string }
+  /** the far edge of a way that leads out of the job: the floor ends there without a gap */
+  | { readonly kind: 'open'; readonly opening: string }
+  | { readonly kind: Obstacle['kind']; readonly obstacle: string };
+
+/** One edge of the laid area, the floor on its left. */
+export type LaidEdge = { readonly a: Point; readonly b: Point; readonly bound: Bound };
+
+/** One sheet of flooring: the spaces that run together, what is laid there and by which rules. */
+export type Floor = {
+  readonly id: string;
+  readonly spaces: readonly Space[];
+  readonly product: Product;
+  /** Where the floor's product stands in the job: floors of one product share their planks. */
+  readonly productPath: string;
+  readonly layout: Layout;
+  /** Kept off its walls and obstacles by the gaps, outer rings anticlockwise, mm in plan. */
+  readonly laid: MultiPolygon;
+  readonly edges: readonly LaidEdge[];
+};
+
+/** Less floor than this (mm²) is none. */
+const NO_FLOOR = 100;
+
+/**
+ * Forms the floors of a job: spaces joined by openings that the floor runs through are one floor, any other opening ends it.
+ *
+ * @returns the floors in the order of their first spaces, or what cannot be laid and why
+ */
+export function floorsOf(job: Job): Result<readonly Floor[]> {
+  const spaces = new Map(job.spaces.map((s) => [s.id, s]));
+  const problems: Problem[] = [...overlaps(job.spaces)];
+  const ways: Way[] = [];
+  (job.openings ?? []).forEach((opening, i) => {
+    const way = wayOf(opening, i, spaces);
+    if (way.ok) ways.push(way.value);
+    else problems.push(...way.problems);
+  });
+  if (problems.length > 0) return bad(...problems);
+
+  const floors: Floor[] = [];
+  for (const group of groups(job.spaces, job.openings ?? [])) {
+    const made = formFloor(job, `f${floors.length + 1}`, group, ways);
+    if (made.ok) floors.push(made.value);
+    else problems.push(...made.problems);
+  }
+  return problems.length > 0 ? bad(...problems) : good(floors);
+}
+
+function overlaps(spaces: readonly Space[]): Problem[] {
+  const problems: Problem[] = [];
+  const boxes = spaces.map((s) => boxOf(s.outline));
+  for (let i = 0; i < spaces.length; i++) {
+    for (let j = i + 1; j < spaces.length; j++) {
+      const [a, b] = [boxes[i]!, boxes[j]!];
+      if (a.maxX - b.minX < 1 || b.maxX - a.minX < 1 || a.maxY - b.minY < 1 || b.maxY - a.minY < 1) continue;
+      const shared = intersection([[spaces[i]!.outline]], [[spaces[j]!.outline]]).reduce((sum, p) => sum + polygonArea(p), 0);
+      if (shared > NO_FLOOR) {
+        problems.push({ path: `spaces[${j}].outline`, text: `overlaps "${spaces[i]!.id}" by ${(shared / 1e6).toFixed(3)} m²; move or redraw one of them` });
+      }
+    }
+  }
+  return problems;
+}
+
+/** Spaces joined by `through` openings, in the order of the job. */
+function groups(spaces: readonly Space[], openings: readonly Opening[]): Space[][] {
+  const home = new Map(spaces.map((s) => [s.id, s.id]));
+  const root = (id: string): string => (home.get(id) === id ? id : root(home.get(id)!));
+  for (const { between, finish } of openings) {
+    if (finish === 'through' && between[1] !== null) home.set(root(between[1]), root(between[0]));
+  }
+  const found = new Map<string, Space[]>();
+  for (const space of spaces) {
+    const key = root(space.id);
+    found.set(key, [...(found.get(key) ?? []), space]);
+  }
+  return [...found.values()];
+}
+
+function formFloor(job: Job, id: string, spaces: readonly Space[], ways: readonly Way[]): Result<Floor> {
+  const { product, productPath, layout } = choicesFor(job, spaces);
+  const gap = product.limits.gap;
+  const own = new Set(spaces.map((s) => s.id));
+  const sources: Source[] = [];
+  const shapes: Ring[] = spaces.map((s) => s.outline);
+  const slots: Ring[] = [];
+  for (const space of spaces) addRing(sources, space.outline, gap, { kind: 'wall', space: space.id });
+
+  for (const way of ways) {
+    const { opening } = way;
+    const [a, b] = opening.between;
+    const here = own.has(a);
+    const there = b !== null && own.has(b);
+    if (opening.finish === 'stop' || (!here && !there)) continue;
+    const jambs = () => {
+      sources.push({ a: way.near[0], b: way.far[0], gap, bound: { kind: 'jamb', opening: opening.id } });
+      sources.push({ a: way.near[1], b: way.far[1], gap, bound: { kind: 'jamb', opening: opening.id } });
+    };
+    const line = () => {
+      const [p, q] = lineOf(way);
+      sources.push({ a: p, b: q, gap, bound: { kind: 'line', opening: opening.id } });
+    };
+    jambs();
+    if (opening.finish === 'through') {
+      if (b === null) {
+        shapes.push(wholeStrip(way, gap + 10));
+        slots.push(outside(way, gap + 20));
+        sources.push({ a: way.far[0], b: way.far[1], gap: 0, bound: { kind: 'open', opening: opening.id } });
+      } else shapes.push(wholeStrip(way));
+    } else if (here && there) {
+      shapes.push(wholeStrip(way));
+      slots.push(slotAt(way, gap));
+      line();
+    } else {
+      shapes.push(halfStrip(way, here ? 'near' : 'far'));
+      line();
+    }
+  }
+
+  const keepouts: Keepout[] = (job.obstacles ?? []).map((o) => ({ outline: o.outline, gap: o.gap ?? gap }));
+  for (const o of job.obstacles ?? []) addRing(sources, o.outline, o.gap ?? gap, { kind: o.kind, obstacle: o.id });
+  const clear = shapes.length === 1 ? [oriented([tidyRing(shapes[0]!)])] : union(shapes.map((ring) => [ring]));
+  const laid = difference(
+    drawnIn(clear, gap, keepouts),
+    slots.map((ring) => [ring]),
+  );
+
+  for (const space of spaces) {
+    const part = spaces.length === 1 ? laid : intersection(laid, [[space.outline]]);
+    if (part.reduce((sum, p) => sum + polygonArea(p), 0) < NO_FLOOR) {
+      const box = boxOf(space.outline);
+      const dims = `${Math.round(box.maxX - box.minX)} × ${Math.round(box.maxY - box.minY)} mm`;
+      return bad({
+        path: `spaces[${job.spaces.indexOf(space)}].outline`,
+        text: `nothing is left to lay in "${space.id}" (${dims}) once gaps of ${gap} mm and the obstacles are taken off`,
+      });
+    }
+  }
+  return good({ id, spaces, product, productPath, layout, laid, edges: edgesOf(laid, sources) });
+}
+
+/** The job's layout and product with the overrides for these spaces, the later entry winning field by field. */
+function choicesFor(job: Job, spaces: readonly Space[]): { product: Product; productPath: string; layout: Layout } {
+  const own = new Set(spaces.map((s) => s.id));
+  let product = job.product;
+  let productPath = 'product';
+  let layout: Layout = job.layout;
+  const { mode, space, at } = layout.setOut;
+  // A centre or a point fixes the floor that holds it; other floors are auto.
+  const fixesOther =
+    ((mode === 'edge-on-centre' || mode === 'plank-on-centre') && space !== undefined && !own.has(space)) ||
+    (mode === 'row-edge-at' && at !== undefined && job.spaces.length > 1 && !holds(job, spaces, at));
+  if (fixesOther) layout = { ...layout, setOut: { mode: 'auto' } };
+  (job.layouts ?? []).forEach((override, i) => {
+    if (!own.has(override.space)) return;
+    if (override.product) {
+      product = override.product;
+      productPath = `layouts[${i}].product`;
+    }
+    layout = {
+      ...layout,
+      direction: override.direction ?? layout.direction,
+      setOut: { ...layout.setOut, ...override.setOut },
+      stagger: { ...layout.stagger, ...override.stagger },
+    };
+    const centred = layout.setOut.mode === 'edge-on-centre' || layout.setOut.mode === 'plank-on-centre';
+    if (centred && !layout.setOut.space) layout = { ...layout, setOut: { ...layout.setOut, space: override.space } };
+  });
+  return { product, productPath, layout };
+}
+
+/** Whether the point lies in or on one of the spaces, or in the strip of an opening that the floor runs through from one of them. */
+function holds(job: Job, spaces: readonly Space[], at: Point): boolean {
+  const own = new Set(spaces.map((s) => s.id));
+  const through = (job.openings ?? []).filter((o) => o.finish === 'through' && o.between.some((id) => id !== null && own.has(id)));
+  return [...spaces, ...through].some(({ outline }) => {
+    const probe: Ring = [
+      [at[0] - 1, at[1] - 1],
+      [at[0] + 1, at[1] - 1],
+      [at[0] + 1, at[1] + 1],
+      [at[0] - 1, at[1] + 1],
+    ];
+    return intersection([[outline]], [[probe]]).length > 0;
+  });
+}
+
+/** A line that the floor keeps away from, and by how much. */
+type Source = { readonly a: Point; readonly b: Point; readonly gap: number; readonly bound: Bound };
+
+function addRing(sources: Source[], ring: Ring, gap: number, bound: Bound): void {
+  ring.forEach((a, i) => sources.push({ a, b: ring[(i + 1) % ring.length]!, gap, bound }));
+}
+
+/** Names what each edge of the laid area keeps away from: the parallel line at just its gap, nearest to the edge's middle. */
+function edgesOf(laid: MultiPolygon, sources: readonly Source[]): LaidEdge[] {
+  const edges: LaidEdge[] = [];
+  for (const polygon of laid) {
+    for (const ring of polygon.map((r, i) => (signedArea(r) > 0 === (i === 0) ? r : [...r].reverse()))) {
+      ring.forEach((a, i) => {
+        const b = ring[(i + 1) % ring.length]!;
+        const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+        const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+        const [dx, dy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+        let best: Bound = { kind: 'wall', space: '' };
+        let least = Infinity;
+        for (const s of sources) {
+          const run = Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]);
+          const [sx, sy] = [(s.b[0] - s.a[0]) / run, (s.b[1] - s.a[1]) / run];
+          if (Math.abs(dx * sy - dy * sx) > 1e-3) continue;
+          const off = Math.abs((middle[0] - s.a[0]) * sy - (middle[1] - s.a[1]) * sx);
+          if (Math.abs(off - s.gap) > 0.05) continue;
+          const along = (middle[0] - s.a[0]) * sx + (middle[1] - s.a[1]) * sy;
+          const past = Math.max(0, -along, along - run);
+          if (past < least) {
+            least = past;
+            best = s.bound;
+          }
+        }
+        edges.push({ a, b, bound: best });
+      });
+    }
+  }
+  return edges;
+}

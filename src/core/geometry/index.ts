@@ -1,0 +1,9 @@
+/**
+ * Plane geometry of floors: points, rings and polygons in millimetres, the row frame, cutting by lines along and across the rows,
+ * and drawing an outline in by its gaps. Knows nothing of planks.
+ */
+export * from './point';
+export * from './ring';
+export * from './frame';
+export * from './clip';
+export * from './inset';

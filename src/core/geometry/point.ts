@@ -1,0 +1,29 @@
+/** A point of the plan, millimetres: x to the right, y up; or (u, w) in a row frame. */
+export type Point = readonly [number, number];
+/** A closed outline without the closing repeat. */
+export type Ring = readonly Point[];
+/** An outer ring and the rings of its holes. */
+export type Polygon = readonly Ring[];
+export type MultiPolygon = readonly Polygon[];
+/** Least and greatest of both coordinates. */
+export type Box = { readonly minX: number; readonly minY: number; readonly maxX: number; readonly maxY: number };
+
+/** Points closer than this are one point: a thousandth of what any tool can cut. */
+export const TOLERANCE = 1e-6;
+
+export const distance = (a: Point, b: Point): number => Math.hypot(b[0] - a[0], b[1] - a[1]);
+
+/** Distance of `p` from the stretch a–b. */
+export function distanceToSegment(p: Point, a: Point, b: Point): number {
+  const dx = b[0] - a[0];
+  const dy = b[1] - a[1];
+  const length2 = dx * dx + dy * dy;
+  const t = length2 === 0 ? 0 : Math.max(0, Math.min(1, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / length2));
+  return Math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy);
+}
+
+/** Rounds to the three decimals that our files carry; never gives −0. */
+export const round3 = (n: number): number => Math.round(n * 1000) / 1000 || 0;
+/** Rounds to the six decimals that angles carry; never gives −0. */
+export const round6 = (n: number): number => Math.round(n * 1e6) / 1e6 || 0;
+export const roundPoint = (p: Point): [number, number] => [round3(p[0]), round3(p[1])];

@@ -1,0 +1,115 @@
+import { TOLERANCE, type Box, type Point, type Polygon, type Ring } from './point';
+
+/** Area by the shoelace formula: positive where the ring turns anticlockwise. */
+export function signedArea(ring: Ring): number {
+  let twice = 0;
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    twice += ring[j]![0] * ring[i]![1] - ring[i]![0] * ring[j]![1];
+  }
+  return twice / 2;
+}
+
+/** Area of a polygon less its holes, mm². */
+export function polygonArea(polygon: Polygon): number {
+  return polygon.reduce((sum, ring, i) => sum + (i === 0 ? 1 : -1) * Math.abs(signedArea(ring)), 0);
+}
+
+/** The same polygon with its outer ring anticlockwise and its holes clockwise. */
+export function oriented(polygon: Polygon): Polygon {
+  return polygon.map((ring, i) => (signedArea(ring) > 0 === (i === 0) ? ring : [...ring].reverse()));
+}
+
+export function boxOf(ring: Ring): Box {
+  let minX = Infinity;
+  let minY = Infinity;
+  let maxX = -Infinity;
+  let maxY = -Infinity;
+  for (const [x, y] of ring) {
+    if (x < minX) minX = x;
+    if (x > maxX) maxX = x;
+    if (y < minY) minY = y;
+    if (y > maxY) maxY = y;
+  }
+  return { minX, minY, maxX, maxY };
+}
+
+/** Whether the point lies inside the ring (even-odd); on the edge either answer is possible. */
+export function insideRing(p: Point, ring: Ring): boolean {
+  let inside = false;
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    const [xi, yi] = ring[i]!;
+    const [xj, yj] = ring[j]!;
+    if (yi > p[1] !== yj > p[1] && p[0] < ((xj - xi) * (p[1] - yi)) / (yj - yi) + xi) inside = !inside;
+  }
+  return inside;
+}
+
+export const insidePolygon = (p: Point, polygon: Polygon): boolean =>
+  polygon.length > 0 && insideRing(p, polygon[0]!) && !polygon.slice(1).some((hole) => insideRing(p, hole));
+
+const turn = (a: Point, b: Point, c: Point): number => (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
+
+function touch(a: Point, b: Point, c: Point, d: Point): boolean {
+  const within = (p: Point, q: Point, r: Point) =>
+    Math.min(p[0], q[0]) <= r[0] && r[0] <= Math.max(p[0], q[0]) && Math.min(p[1], q[1]) <= r[1] && r[1] <= Math.max(p[1], q[1]);
+  const d1 = turn(c, d, a);
+  const d2 = turn(c, d, b);
+  const d3 = turn(a, b, c);
+  const d4 = turn(a, b, d);
+  if (d1 > 0 !== d2 > 0 && d3 > 0 !== d4 > 0 && d1 !== 0 && d2 !== 0 && d3 !== 0 && d4 !== 0) return true;
+  return (d1 === 0 && within(c, d, a)) || (d2 === 0 && within(c, d, b)) || (d3 === 0 && within(a, b, c)) || (d4 === 0 && within(a, b, d));
+}
+
+/**
+ * The first two edges of a ring that cross or touch, other than neighbours meeting at their corner.
+ * @returns their numbers counted from 1 (edge 1 runs from the first point to the second), or null where the ring is simple
+ */
+export function crossingEdges(ring: Ring): readonly [number, number] | null {
+  const n = ring.length;
+  for (let i = 0; i < n; i++) {
+    const a = ring[i]!;
+    const b = ring[(i + 1) % n]!;
+    // a neighbour that doubles back along the same line
+    const next = ring[(i + 2) % n]!;
+    if (turn(a, b, next) === 0 && (b[0] - a[0]) * (next[0] - b[0]) + (b[1] - a[1]) * (next[1] - b[1]) < 0) {
+      return [i + 1, ((i + 1) % n) + 1];
+    }
+    for (let j = i + 2; j < n; j++) {
+      if (i === 0 && j === n - 1) continue;
+      if (touch(a, b, ring[j]!, ring[(j + 1) % n]!)) return [i + 1, j + 1];
+    }
+  }
+  return null;
+}
+
+/** Drops repeated points and points that lie straight between their neighbours. */
+export function tidyRing(ring: Ring, tolerance = TOLERANCE): Ring {
+  const kept: Point[] = [];
+  for (const p of ring) {
+    const last = kept[kept.length - 1];
+    if (!last || Math.abs(p[0] - last[0]) > tolerance || Math.abs(p[1] - last[1]) > tolerance) kept.push(p);
+  }
+  while (kept.length > 1) {
+    const first = kept[0]!;
+    const last = kept[kept.length - 1]!;
+    if (Math.abs(first[0] - last[0]) > tolerance || Math.abs(first[1] - last[1]) > tolerance) break;
+    kept.pop();
+  }
+  let changed = true;
+  while (changed && kept.length > 3) {
+    changed = false;
+    for (let i = 0; i < kept.length && kept.length > 3; i++) {
+      const a = kept[(i + kept.length - 1) % kept.length]!;
+      const b = kept[i]!;
+      const c = kept[(i + 1) % kept.length]!;
+      const base = Math.hypot(c[0] - a[0], c[1] - a[1]);
+      const along = (b[0] - a[0]) * (c[0] - a[0]) + (b[1] - a[1]) * (c[1] - a[1]);
+      if (Math.abs(turn(a, b, c)) <= tolerance * Math.max(base, tolerance) && along >= 0 && along <= base * base) {
+        kept.splice(i, 1);
+        changed = true;
+        i--;
+      }
+    }
+  }
+  return kept;
+}

@@ -1,0 +1,139 @@
+import { boxOf, crossingEdges, signedArea, tidyRing, type Ring } from '../geometry';
+import { bad, good, pathText, type Problem, type Result } from './problems';
+import { jobSchema, type Job, type Product } from './schema';
+
+/** Largest job file that is read, in characters. A survey of a whole storey takes a few thousand. */
+export const LARGEST_FILE = 4_000_000;
+const DEEPEST = 40;
+
+/**
+ * Reads a job file's text.
+ *
+ * @returns the job with every field it came with, or the problems with their paths; never throws
+ */
+export function readJobText(text: string): Result<Job> {
+  if (text.length > LARGEST_FILE) return bad({ path: '', text: `the file is larger than ${LARGEST_FILE / 1e6} MB; a job file is not` });
+  if (depthOf(text) > DEEPEST) return bad({ path: '', text: `nested more than ${DEEPEST} deep; a job file is not` });
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    return bad({ path: '', text: `not JSON: ${error instanceof Error ? error.message : 'cannot be read'}` });
+  }
+  return readJob(raw);
+}
+
+/** Reads a job that has already been parsed from JSON; see {@link readJobText}. */
+export function readJob(raw: unknown): Result<Job> {
+  const parsed = jobSchema.safeParse(raw);
+  if (!parsed.success) {
+    return bad(...parsed.error.issues.map((issue) => ({ path: pathText(issue.path), text: issue.message })));
+  }
+  const problems = checkJob(parsed.data);
+  return problems.length > 0 ? bad(...problems) : good(parsed.data);
+}
+
+function depthOf(text: string): number {
+  let depth = 0;
+  let deepest = 0;
+  let quoted = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (quoted) {
+      if (c === 92) i++;
+      else if (c === 34) quoted = false;
+    } else if (c === 34) quoted = true;
+    else if (c === 91 || c === 123) deepest = Math.max(deepest, ++depth);
+    else if (c === 93 || c === 125) depth--;
+  }
+  return deepest;
+}
+
+/** What the schema cannot say: outlines that cross, ids that repeat, names that lead nowhere, limits that contradict each other. */
+function checkJob(job: Job): Problem[] {
+  const problems: Problem[] = [];
+  const say = (path: string, text: string) => problems.push({ path, text });
+
+  const ids = new Set<string>();
+  const unique = (list: readonly { id: string }[], name: string) => {
+    list.forEach((item, i) => {
+      if (ids.has(item.id)) say(`${name}[${i}].id`, `"${item.id}" is used twice; give each its own`);
+      ids.add(item.id);
+    });
+  };
+  unique(job.spaces, 'spaces');
+  unique(job.openings ?? [], 'openings');
+  unique(job.obstacles ?? [], 'obstacles');
+
+  job.spaces.forEach((space, i) => checkOutline(space.outline, `spaces[${i}].outline`, say));
+  job.openings?.forEach((opening, i) => checkOutline(opening.outline, `openings[${i}].outline`, say));
+  job.obstacles?.forEach((obstacle, i) => checkOutline(obstacle.outline, `obstacles[${i}].outline`, say));
+
+  const spaces = new Set(job.spaces.map((s) => s.id));
+  const known = (id: string | null | undefined, path: string) => {
+    if (id !== null && id !== undefined && !spaces.has(id)) say(path, `there is no space "${id}"`);
+  };
+  job.openings?.forEach((o, i) => {
+    known(o.between[0], `openings[${i}].between[0]`);
+    known(o.between[1], `openings[${i}].between[1]`);
+    if (o.between[0] === o.between[1]) say(`openings[${i}].between`, `joins "${o.between[0]}" with itself`);
+  });
+  known(job.layout.setOut.space, 'layout.setOut.space');
+  job.layouts?.forEach((l, i) => {
+    known(l.space, `layouts[${i}].space`);
+    known(l.setOut?.space, `layouts[${i}].setOut.space`);
+  });
+  checkSetOut(job.layout.setOut, job.spaces.length, 'layout.setOut', say);
+
+  checkProduct(job.product, 'product', say);
+  job.layouts?.forEach((l, i) => l.product && checkProduct(l.product, `layouts[${i}].product`, say));
+  return problems;
+}
+
+type Say = (path: string, text: string) => void;
+
+function checkOutline(outline: Ring, path: string, say: Say): void {
+  const first = outline[0]!;
+  const last = outline[outline.length - 1]!;
+  if (first[0] === last[0] && first[1] === last[1]) return say(path, 'the last point repeats the first; leave it out');
+  for (let i = 0; i < outline.length; i++) {
+    const [a, b] = [outline[i]!, outline[(i + 1) % outline.length]!];
+    if (a[0] === b[0] && a[1] === b[1]) return say(path, `edge ${i + 1} has no length; leave out one of its points`);
+  }
+  const crossing = crossingEdges(outline);
+  if (crossing) return say(path, `edges ${crossing[0]} and ${crossing[1]} cross`);
+  const box = boxOf(outline);
+  if (tidyRing(outline).length < 3 || Math.abs(signedArea(outline)) < 1) {
+    say(path, `encloses no area (${Math.round(box.maxX - box.minX)} × ${Math.round(box.maxY - box.minY)} mm)`);
+  }
+}
+
+function checkSetOut(setOut: Job['layout']['setOut'], spaces: number, path: string, say: Say): void {
+  if (setOut.mode === 'row-edge-at' && !setOut.at) say(`${path}.at`, 'row-edge-at needs a point that a row’s edge passes through');
+  if ((setOut.mode === 'edge-on-centre' || setOut.mode === 'plank-on-centre') && setOut.space === undefined && spaces > 1) {
+    say(`${path}.space`, `${setOut.mode} needs the space whose centre line is meant`);
+  }
+}
+
+function checkProduct(product: Product, path: string, say: Say): void {
+  const longest = Math.max(...product.planks.map((p) => p.length));
+  const widest = Math.max(...product.planks.map((p) => p.width));
+  const narrowest = Math.min(...product.planks.map((p) => p.width));
+  const { stagger, endPiece, rip, gap } = product.limits;
+  product.planks.forEach((p, i) => {
+    if (p.length < p.width) say(`${path}.planks[${i}]`, `its length ${p.length} is less than its width ${p.width}`);
+    if (p.length < 50) say(`${path}.planks[${i}].length`, `${p.length} mm is no plank; at least 50`);
+    if (p.width < 20) say(`${path}.planks[${i}].width`, `${p.width} mm is no plank; at least 20`);
+  });
+  if (stagger > longest / 2) {
+    say(`${path}.limits.stagger`, `${stagger} cannot be kept: joints of ${longest} mm planks are never more than ${longest / 2} apart`);
+  }
+  if (endPiece > longest) say(`${path}.limits.endPiece`, `${endPiece} is longer than the longest plank (${longest})`);
+  if (rip > narrowest) say(`${path}.limits.rip`, `${rip} is wider than a whole plank (${narrowest})`);
+  if (gap > widest * 5) say(`${path}.limits.gap`, `${gap} is far wider than any gap; check the unit`);
+  const widths = new Set(product.planks.map((p) => p.width));
+  product.widthSequence?.forEach((w, i) => {
+    if (!widths.has(w)) say(`${path}.widthSequence[${i}]`, `no plank is ${w} wide`);
+  });
+  if (!product.widthSequence && widths.size > 1) say(`${path}.widthSequence`, 'planks of several widths need the order in which rows use them');
+}

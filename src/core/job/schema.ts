@@ -1,0 +1,119 @@
+import { z } from 'zod';
+import { LONGEST } from '../units';
+
+/*
+ * The job file, as `formats` states it. Objects are loose: a field that we do not know is kept and written back.
+ */
+
+const number = (what: string) => z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing` : `${what} must be a number, not ${quote(issue.input)}`) });
+const length = number('a length').min(-LONGEST, 'further than a kilometre from the origin').max(LONGEST, 'more than a kilometre');
+const size = number('a length').positive('must be more than 0').max(LONGEST, 'more than a kilometre');
+const notNegative = number('a length').min(0, 'cannot be negative').max(LONGEST, 'more than a kilometre');
+const point = z.tuple([length, length], { error: 'a point is [x, y], two numbers in millimetres' });
+const ring = z.array(point, { error: 'an outline is a list of points' }).min(3, 'an outline needs at least three points').max(2000, 'more than 2000 points: draw it with fewer');
+const id = z.string({ error: 'an id is a text' }).min(1, 'an id cannot be empty').max(200, 'an id of more than 200 letters');
+const name = z.string({ error: 'a name is a text' }).max(200, 'a name of more than 200 letters');
+const oneOf = <const T extends readonly [string, ...string[]]>(values: T) =>
+  z.enum(values, { error: (issue) => `${quote(issue.input)} is not one of ${values.join(', ')}` });
+
+function quote(value: unknown): string {
+  if (typeof value === 'string') return `"${value.length > 40 ? `${value.slice(0, 40)}…` : value}"`;
+  if (value === undefined) return 'nothing';
+  if (value === null || typeof value === 'number' || typeof value === 'boolean') return String(value);
+  return Array.isArray(value) ? 'a list' : 'an object';
+}
+
+export const LIMIT_NAMES = ['gap', 'stagger', 'endPiece', 'rip', 'runAlong', 'runAcross'] as const;
+export type LimitName = (typeof LIMIT_NAMES)[number];
+
+/** Where a limit comes from: the product's own instructions, our preset for its kind, or the user. */
+const limitSource = oneOf(['product', 'preset', 'yours']);
+export type LimitSource = z.infer<typeof limitSource>;
+
+const limits = z.looseObject({
+  gap: notNegative,
+  stagger: notNegative,
+  endPiece: notNegative,
+  rip: notNegative,
+  runAlong: size,
+  runAcross: size,
+});
+
+const plankSize = z.looseObject({ length: size, width: size, share: number('a share').positive('must be more than 0').max(1, 'a share of a box is at most 1') });
+
+export const KINDS = ['laminate', 'rigid-vinyl', 'flexible-vinyl', 'engineered'] as const;
+
+export const productSchema = z.looseObject({
+  name,
+  kind: oneOf(KINDS),
+  planks: z.array(plankSize, { error: 'planks is a list of sizes' }).min(1, 'name at least one plank size').max(12, 'more than 12 plank sizes'),
+  widthSequence: z.array(size).min(1, 'a width sequence needs at least one width').max(12, 'more than 12 widths').optional(),
+  thickness: size,
+  attachedPad: notNegative,
+  perBox: number('a count').int('must be a whole number').min(1, 'a box holds at least one plank').max(1000, 'more than 1000 planks in a box'),
+  prints: number('a count').int('must be a whole number').min(1, 'there is at least one printed face').max(1000, 'more than 1000 faces'),
+  lock: oneOf(['angle', 'angle-drop', 'tap']),
+  limits,
+  limitSources: z.partialRecord(z.enum(LIMIT_NAMES), limitSource).optional(),
+});
+
+const space = z.looseObject({ id, name, outline: ring });
+
+const opening = z.looseObject({
+  id,
+  between: z.tuple([id, id.nullable()], { error: 'names two spaces; the second may be null' }),
+  outline: z.array(point).length(4, 'the strip in the wall has four points'),
+  finish: oneOf(['through', 't-mould', 'reducer', 'carpet-edge', 'end-cap', 'stop']),
+  busy: z.boolean().optional(),
+});
+
+export const OBSTACLE_KINDS = ['register', 'pipe', 'post', 'hearth', 'island', 'cabinet', 'flange'] as const;
+const obstacle = z.looseObject({ id, kind: oneOf(OBSTACLE_KINDS), outline: ring, gap: notNegative.optional() });
+
+const direction = z.union([z.literal('auto'), number('a direction').min(-360, 'less than −360').max(360, 'more than 360')], {
+  error: 'a direction is "auto" or an angle in degrees',
+});
+
+export const SET_OUT_MODES = ['auto', 'full-first', 'balanced', 'edge-on-centre', 'plank-on-centre', 'row-edge-at'] as const;
+export type SetOutMode = (typeof SET_OUT_MODES)[number];
+const setOut = z.looseObject({ mode: oneOf(SET_OUT_MODES), space: id.optional(), at: point.optional() });
+
+export const SCHOOLS = ['offcut', 'thirds', 'half', 'centred', 'free'] as const;
+export type School = (typeof SCHOOLS)[number];
+const stagger = z.looseObject({
+  school: oneOf(SCHOOLS),
+  seed: number('a seed').int('must be a whole number').min(0, 'cannot be negative').max(0xffffffff, 'more than 4294967295'),
+  butts: number('a count').int('must be a whole number').min(0, 'cannot be negative').max(1000, 'more than 1000').optional(),
+});
+
+const layout = z.looseObject({ direction, setOut, stagger });
+const layoutOverride = z.looseObject({
+  space: id,
+  direction: direction.optional(),
+  setOut: setOut.partial().optional(),
+  stagger: stagger.partial().optional(),
+  product: productSchema.optional(),
+});
+
+export const jobSchema = z.looseObject({
+  format: z.literal('pitsaw/job', { error: (issue) => `this is not a job file: format is ${quote(issue.input)}, wanted "pitsaw/job"` }),
+  version: z.literal(1, { error: (issue) => `version ${quote(issue.input)} is not known; this Pitsaw reads version 1` }),
+  name,
+  display: oneOf(['metric', 'imperial']),
+  product: productSchema,
+  kerf: notNegative,
+  spaces: z.array(space, { error: 'spaces is a list' }).min(1, 'a job has at least one space').max(500, 'more than 500 spaces'),
+  openings: z.array(opening, { error: 'openings is a list' }).max(1000, 'more than 1000 openings').optional(),
+  obstacles: z.array(obstacle, { error: 'obstacles is a list' }).max(2000, 'more than 2000 obstacles').optional(),
+  layout,
+  layouts: z.array(layoutOverride, { error: 'layouts is a list' }).max(500, 'more than 500 layouts').optional(),
+});
+
+export type Job = z.infer<typeof jobSchema>;
+export type Product = z.infer<typeof productSchema>;
+export type PlankSize = Product['planks'][number];
+export type Limits = Product['limits'];
+export type Space = Job['spaces'][number];
+export type Opening = NonNullable<Job['openings']>[number];
+export type Obstacle = NonNullable<Job['obstacles']>[number];
+export type Layout = Job['layout'];

@@ -1,0 +1,4 @@
+/** The plan: what lies where and which plank it is cut from; the plan file and the cut list that is read from it. */
+export * from './schema';
+export * from './plan';
+export { ringsOf } from './pieces';

@@ -1,0 +1,66 @@
+import { boxOf, clipHalf, round3, roundPoint, turned, type Frame, type MultiPolygon, type Polygon, type Ring } from '../geometry';
+import type { Cut, Run } from '../rows';
+import type { Piece } from './schema';
+
+/** A piece's rings: its outer ring and those of its holes. */
+export function ringsOf(piece: Piece): Polygon {
+  const { outline } = piece;
+  return (typeof outline[0]?.[0] === 'number' ? [outline] : outline) as Polygon;
+}
+
+/** The parts of a run between consecutive joints; a part is usually one shape, more where an obstacle splits it. */
+export function partsOf(run: Run, joints: readonly number[]): MultiPolygon[] {
+  const { shape, u0, u1, w0, w1 } = run;
+  if (joints.length === 0) return [[shape]];
+  if (isRectangle(shape, run)) {
+    const ends = [u0, ...joints, u1];
+    return ends.slice(1).map((to, k) => {
+      const from = ends[k]!;
+      const ring: Ring = [
+        [from, w0],
+        [to, w0],
+        [to, w1],
+        [from, w1],
+      ];
+      return [[ring]];
+    });
+  }
+  const parts: MultiPolygon[] = [];
+  let rest: MultiPolygon = [shape];
+  for (const joint of joints) {
+    parts.push(rest.flatMap((p) => clipHalf(p, 0, joint, -1)));
+    rest = rest.flatMap((p) => clipHalf(p, 0, joint, 1));
+  }
+  parts.push(rest);
+  return parts;
+}
+
+const isRectangle = (shape: Polygon, { u0, u1, w0, w1 }: Run): boolean =>
+  shape.length === 1 && shape[0]!.length === 4 && shape[0]!.every(([u, w]) => (u === u0 || u === u1) && (w === w0 || w === w1));
+
+/** Turns the cuts of one run into the pieces that lie on the floor, in plan. */
+export function piecesOf(run: Run, cuts: readonly Cut[], frame: Frame, firstIndex: number): Piece[] {
+  const joints = cuts.slice(1).map((c) => c.segment.from);
+  const parts = partsOf(run, joints);
+  const pieces: Piece[] = [];
+  cuts.forEach((cut, k) => {
+    for (const shape of parts[k] ?? []) {
+      const box = boxOf(shape[0]!);
+      const from = cut.along + box.minX - cut.segment.from;
+      const rings = shape.map((ring) => ring.map((p) => roundPoint(turned(frame, p))));
+      pieces.push({
+        id: `${run.row.n}.${firstIndex + pieces.length}`,
+        row: run.row.n,
+        outline: rings.length === 1 ? rings[0]! : rings,
+        plank: cut.plank,
+        cut: {
+          from: round3(from),
+          to: round3(from + box.maxX - box.minX),
+          low: round3(box.minY - run.row.from),
+          high: round3(box.maxY - run.row.from),
+        },
+      });
+    }
+  });
+  return pieces;
+}

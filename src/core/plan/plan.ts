@@ -1,0 +1,196 @@
+import { polygonArea, round3, roundPoint, type MultiPolygon } from '../geometry';
+import { audit } from '../audit';
+import { floorsOf, type Floor } from '../floors';
+import { bad, good, type Job, type Problem, type Product, type Result } from '../job';
+import {
+  allocate,
+  matesOf,
+  REPEAT_ROWS,
+  runsOf,
+  searchStarters,
+  type Cut,
+  type FloorRuns,
+  type Progress,
+  type SearchRun,
+} from '../rows';
+import { setOutOf, type SetOut } from '../setout';
+import { piecesOf } from './pieces';
+import type { Piece, Plan, PlanFloor, Plank } from './schema';
+
+/** What the search may take, and how it tells how far it is. */
+export type PlanOptions = { readonly steps?: number; readonly progress?: Progress };
+
+/**
+ * Plans a whole job: floors, set-out, rows, pieces, planks, and what the audit finds.
+ *
+ * @returns the plan file's content; or the problems of a job that cannot be laid or asks for what is not built
+ */
+export function planJob(job: Job, options: PlanOptions = {}): Result<Plan> {
+  const unbuilt = notBuilt(job);
+  if (unbuilt.length > 0) return bad(...unbuilt);
+  const formed = floorsOf(job);
+  if (!formed.ok) return formed;
+  const floors = formed.value;
+  const laidOut = floors.map((floor) => {
+    const setOut = setOutOf(floor);
+    return { floor, setOut, ...runsOf(floor, setOut) };
+  });
+
+  const planks: Plank[] = [];
+  const pieces = new Map<string, Piece[]>();
+  const products = groupBy(laidOut, (f) => JSON.stringify(f.floor.product));
+  const severalProducts = products.length > 1;
+  let boxes = 0;
+  let plankArea = 0;
+  products.forEach((group, k) => {
+    const share = (done: number) => options.progress?.((k + done) / products.length);
+    const cuts = cutProduct(job, group, { ...options, progress: share });
+    const product = group[0]!.floor.product;
+    const opened = new Map<number, Plank>();
+    for (const { cut, run } of cuts.flat()) {
+      if (opened.has(cut.plank)) continue;
+      const size = sizeFor(product, run.row.width);
+      opened.set(cut.plank, {
+        n: planks.length + cut.plank,
+        length: size.length,
+        width: size.width,
+        ...(severalProducts ? { product: product.name } : {}),
+      });
+    }
+    const offset = planks.length;
+    group.forEach(({ floor, runs, setOut }, g) => {
+      pieces.set(floor.id, layPieces(runs, cuts[g]!, setOut, offset));
+    });
+    const own = [...opened.values()].sort((a, b) => a.n - b.n);
+    planks.push(...own);
+    boxes += boxesFor(product, own);
+    plankArea += own.reduce((sum, p) => sum + p.length * p.width, 0);
+  });
+
+  const planFloors: PlanFloor[] = laidOut.map(({ floor, setOut, runs }) => ({
+    id: floor.id,
+    spaces: floor.spaces.map((s) => s.id),
+    direction: setOut.direction,
+    laid: rounded(floor.laid),
+    rows: setOut.rows
+      .filter((row) => runs.some((r) => r.row === row))
+      .map(({ n, from, to, width }) => ({ n, from: round3(from), to: round3(to), width })),
+    pieces: pieces.get(floor.id)!,
+  }));
+  const laidArea = floors.reduce((sum, f) => sum + f.laid.reduce((s, p) => s + polygonArea(p), 0), 0);
+  return good({
+    format: 'pitsaw/plan',
+    version: 1,
+    job: job.name,
+    floors: planFloors,
+    planks,
+    totals: {
+      planks: planks.length,
+      boxes,
+      laidArea: round3(laidArea / 1e6),
+      wastePercent: round3(100 * (plankArea / laidArea - 1)),
+    },
+    findings: [...audit(job, floors, planFloors)],
+  });
+}
+
+/** What this version cannot plan yet: refused with a line that says so, never planned wrongly. */
+function notBuilt(job: Job): Problem[] {
+  const problems: Problem[] = [];
+  const product = (p: Product, path: string) => {
+    if (p.planks.length > 1) problems.push({ path: `${path}.planks`, text: 'mixed plank sizes are not planned yet; name one size' });
+  };
+  const school = (s: string | undefined, path: string) => {
+    if (s !== undefined && s !== 'offcut' && s !== 'free') problems.push({ path, text: `the school "${s}" is not planned yet; use "offcut" or "free"` });
+  };
+  product(job.product, 'product');
+  school(job.layout.stagger.school, 'layout.stagger.school');
+  job.layouts?.forEach((l, i) => {
+    if (l.product) product(l.product, `layouts[${i}].product`);
+    school(l.stagger?.school, `layouts[${i}].stagger.school`);
+  });
+  return problems;
+}
+
+type LaidOut = FloorRuns & { readonly floor: Floor; readonly setOut: SetOut };
+
+const sizeFor = (product: Product, width: number) => product.planks.find((p) => p.width === width) ?? product.planks[0]!;
+
+/** Searches and cuts all floors of one product together: they share their planks. */
+function cutProduct(job: Job, group: readonly LaidOut[], options: PlanOptions): { cut: Cut; run: FloorRuns['runs'][number] }[][] {
+  const product = group[0]!.floor.product;
+  const all = group.flatMap((g) => g.runs);
+  const lines: SearchRun[] = [];
+  const contacts: { before: number; after: number; from: number; to: number }[] = [];
+  let rowBase = 0;
+  for (const { runs, contacts: own, setOut } of group) {
+    const offset = lines.length;
+    for (const run of runs) {
+      lines.push({
+        u0: run.u0,
+        u1: run.u1,
+        plank: sizeFor(product, run.row.width).length,
+        row: rowBase + run.row.n,
+        stagger: product.limits.stagger,
+        endPiece: product.limits.endPiece,
+      });
+    }
+    contacts.push(...own.map((c) => ({ ...c, before: c.before + offset, after: c.after + offset })));
+    rowBase += setOut.rows.length + REPEAT_ROWS + 1;
+  }
+  const numbered = all.map((run, index) => ({ ...run, index }));
+  const mates = matesOf(numbered, (run) => sizeFor(product, run.row.width), job.kerf);
+  const { school, seed } = group[0]!.floor.layout.stagger;
+  const found = searchStarters({ runs: lines, contacts, mates, kerf: job.kerf, school, seed, steps: options.steps }, options.progress);
+  const cuts = allocate(lines, found.starters, mates, job.kerf);
+  let offset = 0;
+  return group.map(({ runs }) => {
+    const own = cuts.filter((c) => c.segment.run >= offset && c.segment.run < offset + runs.length);
+    const from = offset;
+    offset += runs.length;
+    return own.map((c) => {
+      const segment = { ...c.segment, run: c.segment.run - from };
+      return { cut: { ...c, segment }, run: runs[segment.run]! };
+    });
+  });
+}
+
+function layPieces(runs: FloorRuns['runs'], cuts: readonly { cut: Cut }[], setOut: SetOut, plankOffset: number): Piece[] {
+  const byRun: Cut[][] = runs.map(() => []);
+  for (const { cut } of cuts) byRun[cut.segment.run]!.push({ ...cut, plank: cut.plank + plankOffset });
+  const pieces: Piece[] = [];
+  let row = 0;
+  let inRow = 0;
+  for (const run of runs) {
+    if (run.row.n !== row) {
+      row = run.row.n;
+      inRow = 0;
+    }
+    const own = piecesOf(run, byRun[run.index]!, setOut.frame, inRow + 1);
+    inRow += own.length;
+    pieces.push(...own);
+  }
+  return pieces;
+}
+
+/** Boxes that hold so many planks of each size: for each size, its planks ÷ (planks a box × its share), rounded up; the greatest of them. */
+export function boxesFor(product: Product, planks: readonly Pick<Plank, 'length' | 'width'>[]): number {
+  return Math.max(
+    0,
+    ...product.planks.map((size) => {
+      const count = planks.filter((p) => p.length === size.length && p.width === size.width).length;
+      return Math.ceil(count / (product.perBox * size.share) - 1e-9);
+    }),
+  );
+}
+
+const rounded = (multi: MultiPolygon) => multi.map((polygon) => polygon.map((ring) => ring.map(roundPoint)));
+
+function groupBy<T>(items: readonly T[], keyOf: (item: T) => string): T[][] {
+  const groups = new Map<string, T[]>();
+  for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
+  return [...groups.values()];
+}
+
+/** The plan file's text: the same bytes for the same job. */
+export const planText = (plan: Plan): string => `${JSON.stringify(plan, null, 1)}\n`;

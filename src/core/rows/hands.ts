@@ -1,0 +1,84 @@
+/**
+ * Hands. What is cut off a closer keeps its right factory end and can only start a run; what is cut off a starter keeps its left end and
+ * can only close one. A starter and a closer share a plank when both and a saw cut fit its length. On sorted lengths that is a
+ * threshold graph: giving the longest starter the shortest closer, and setting aside a starter that even that cannot take, pairs as
+ * many as can be paired.
+ */
+
+/** How many starter–closer pairs fit: `starters` and `closers` in ascending order, `room` = plank − kerf. */
+export function countPairs(starters: ArrayLike<number>, closers: ArrayLike<number>, room: number): number {
+  let pairs = 0;
+  const limit = room + 1e-6;
+  for (let s = starters.length - 1, c = 0; s >= 0 && c < closers.length; s--) {
+    if (starters[s]! + closers[c]! <= limit) {
+      pairs++;
+      c++;
+    }
+  }
+  return pairs;
+}
+
+/** A length that is wanted from a plank, with the moment (row) at which it is laid. */
+export type Want = { readonly length: number; readonly row: number };
+
+/** As many starter–closer pairs as can be, as [starter index, closer index]: the longest starter takes the shortest closer. */
+export function mostPairs(starters: readonly Want[], closers: readonly Want[], room: number): [number, number][] {
+  const byLength = (wants: readonly Want[]) => wants.map((_, i) => i).sort((a, b) => wants[a]!.length - wants[b]!.length || a - b);
+  const s = byLength(starters);
+  const c = byLength(closers);
+  const pairs: [number, number][] = [];
+  for (let i = s.length - 1, j = 0; i >= 0 && j < c.length; i--) {
+    if (starters[s[i]!]!.length + closers[c[j]!]!.length <= room + 1e-6) pairs.push([s[i]!, c[j++]!]);
+  }
+  return pairs;
+}
+
+/**
+ * Pairs starters with closers: as many as can be, and among those, partners that are cut near to each other in time, so that few offcuts
+ * wait at once.
+ *
+ * @param room plank length − kerf, mm
+ * @returns pairs as [starter index, closer index]
+ */
+export function pairHands(starters: readonly Want[], closers: readonly Want[], room: number): readonly (readonly [number, number])[] {
+  const limit = room + 1e-6;
+  const pairs = mostPairs(starters, closers, room);
+  const wait = (a: number, b: number) => Math.abs(starters[a]!.row - closers[b]!.row);
+  const loss = (a: number, b: number) => (limit - starters[a]!.length - closers[b]!.length > 1e-3 ? 0.5 : 0);
+  const cost = (a: number, b: number) => wait(a, b) + loss(a, b);
+  const fits = (a: number, b: number) => starters[a]!.length + closers[b]!.length <= limit;
+  const freeStarters = new Set(starters.map((_, i) => i).filter((i) => !pairs.some((p) => p[0] === i)));
+  const freeClosers = new Set(closers.map((_, j) => j).filter((j) => !pairs.some((p) => p[1] === j)));
+  // Exchange partners while that shortens the waiting; the number of pairs stays.
+  for (let round = 0, better = true; better && round < 12; round++) {
+    better = false;
+    for (let x = 0; x < pairs.length; x++) {
+      const p = pairs[x]!;
+      for (const other of freeStarters) {
+        if (fits(other, p[1]) && cost(other, p[1]) < cost(p[0], p[1])) {
+          freeStarters.delete(other);
+          freeStarters.add(p[0]);
+          p[0] = other;
+          better = true;
+        }
+      }
+      for (const other of freeClosers) {
+        if (fits(p[0], other) && cost(p[0], other) < cost(p[0], p[1])) {
+          freeClosers.delete(other);
+          freeClosers.add(p[1]);
+          p[1] = other;
+          better = true;
+        }
+      }
+      for (let y = x + 1; y < pairs.length; y++) {
+        const q = pairs[y]!;
+        if (!fits(p[0], q[1]) || !fits(q[0], p[1])) continue;
+        if (cost(p[0], q[1]) + cost(q[0], p[1]) < cost(p[0], p[1]) + cost(q[0], q[1])) {
+          [p[1], q[1]] = [q[1], p[1]];
+          better = true;
+        }
+      }
+    }
+  }
+  return pairs;
+}

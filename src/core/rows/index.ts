@@ -1,0 +1,12 @@
+/**
+ * Rows: cuts the set-out's bands into runs, searches starters under the limits for the school that was chosen, and cuts all pieces out of
+ * planks with both hands in mind.
+ */
+export * from './runs';
+export * from './joints';
+export * from './hands';
+export * from './mates';
+export * from './looks';
+export * from './search';
+export * from './allocate';
+export * from './random';

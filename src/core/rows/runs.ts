@@ -1,0 +1,58 @@
+import { boxOf, clipBand, commonSpans, spansAt, turnedMulti, type Polygon, type Span } from '../geometry';
+import type { Floor } from '../floors';
+import type { RowBand, SetOut } from '../setout';
+
+/** One unbroken stretch of a row between two walls or obstacles, in the row frame. */
+export type Run = {
+  readonly index: number;
+  readonly row: RowBand;
+  readonly shape: Polygon;
+  /** Where the run begins and ends along the row. */
+  readonly u0: number;
+  readonly u1: number;
+  /** Least and greatest w of its shape. */
+  readonly w0: number;
+  readonly w1: number;
+  /** Stretches where the row before, and the row after, lock into it. */
+  readonly lockBefore: readonly Span[];
+  readonly lockAfter: readonly Span[];
+};
+
+/** A stretch of row edge along which two runs lie side by side; `before` is in the row of less w. */
+export type Contact = { readonly before: number; readonly after: number; readonly from: number; readonly to: number };
+
+export type FloorRuns = { readonly runs: readonly Run[]; readonly contacts: readonly Contact[] };
+
+/** Cuts every row of a floor with its laid area: the runs in laying order, and where they touch. */
+export function runsOf(floor: Floor, setOut: SetOut): FloorRuns {
+  const laid = turnedMulti(setOut.frame, floor.laid);
+  type Draft = { row: RowBand; shape: Polygon; before: Span[]; after: Span[]; index: number };
+  const byRow: Draft[][] = setOut.rows.map((row) =>
+    clipBand(laid, 1, row.from, row.to)
+      .map((shape) => ({ row, shape, before: [], after: [], index: 0, box: boxOf(shape[0]!) }))
+      .sort((a, b) => a.box.minX - b.box.minX || a.box.minY - b.box.minY),
+  );
+  let count = 0;
+  for (const row of byRow) for (const draft of row) draft.index = count++;
+
+  const contacts: Contact[] = [];
+  for (let r = 0; r + 1 < byRow.length; r++) {
+    const at = setOut.rows[r]!.to;
+    const below = byRow[r + 1]!.map((draft) => ({ draft, spans: spansAt([draft.shape], 1, at, 1) }));
+    for (const upper of byRow[r]!) {
+      const spans = spansAt([upper.shape], 1, at, -1);
+      for (const { draft, spans: others } of below) {
+        for (const [from, to] of commonSpans(spans, others)) {
+          contacts.push({ before: upper.index, after: draft.index, from, to });
+          upper.after.push([from, to]);
+          draft.before.push([from, to]);
+        }
+      }
+    }
+  }
+  const runs = byRow.flat().map(({ index, row, shape, before, after }) => {
+    const box = boxOf(shape[0]!);
+    return { index, row, shape, u0: box.minX, u1: box.maxX, w0: box.minY, w1: box.maxY, lockBefore: before, lockAfter: after };
+  });
+  return { runs, contacts };
+}

@@ -1,0 +1,7 @@
+/**
+ * Set-out: which way the planks run and where the rows fall. Takes a floor; gives the rows' bands and the strip at every wall that
+ * runs with them, for the mode that was chosen or for any place of the dragged line.
+ */
+export * from './circle';
+export * from './direction';
+export * from './setout';

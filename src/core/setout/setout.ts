@@ -1,0 +1,163 @@
+import { frameOf, insidePolygon, turned, type Frame } from '../geometry';
+import type { Floor } from '../floors';
+import type { SetOutMode } from '../job';
+import { bestOrigin, compareScores, periodOf, reachOf, rowAt, runningWalls, scoreOf, stripsFor, type Grid, type RunningWall, type Strip } from './circle';
+import { directionOf } from './direction';
+
+/** One row before the walls cut it: `from` and `to` are its w; `width` its planks'. */
+export type RowBand = { readonly n: number; readonly from: number; readonly to: number; readonly width: number };
+
+/** Where the rows of a floor fall. */
+export type SetOut = {
+  readonly direction: number;
+  readonly directionReason: string;
+  readonly frame: Frame;
+  readonly mode: SetOutMode;
+  readonly grid: Grid;
+  readonly rows: readonly RowBand[];
+  readonly walls: readonly RunningWall[];
+  readonly strips: readonly Strip[];
+};
+
+/** The order of widths in which a product's rows come. */
+export const widthsOf = (floor: Pick<Floor, 'product'>): readonly number[] => floor.product.widthSequence ?? [floor.product.planks[0]!.width];
+
+/** Everything about a floor that stays as it is while the line is dragged. */
+export type SetOutGround = {
+  readonly floor: Floor;
+  readonly direction: number;
+  readonly directionReason: string;
+  readonly frame: Frame;
+  readonly walls: readonly RunningWall[];
+  /** Least and greatest w of the laid area. */
+  readonly reach: readonly [number, number];
+  readonly widths: readonly number[];
+};
+
+export function groundOf(floor: Floor): SetOutGround {
+  const { direction, reason } = directionOf(floor);
+  const frame = frameOf(direction);
+  return {
+    floor,
+    direction,
+    directionReason: reason,
+    frame,
+    walls: runningWalls(floor.edges, frame),
+    reach: reachOf(floor.laid, frame),
+    widths: widthsOf(floor),
+  };
+}
+
+/** The set-out that the floor's layout asks for. */
+export function setOutOf(floor: Floor): SetOut {
+  const ground = groundOf(floor);
+  return placed(ground, floor.layout.setOut.mode, originFor(ground, floor.layout.setOut.mode));
+}
+
+/** The set-out for one place of the rows; what a drag of the line asks for again and again. */
+export function placed(ground: SetOutGround, mode: SetOutMode, origin: number): SetOut {
+  const grid: Grid = { origin, widths: ground.widths };
+  return {
+    direction: ground.direction,
+    directionReason: ground.directionReason,
+    frame: ground.frame,
+    mode,
+    grid,
+    rows: bandsOf(grid, ground.reach),
+    walls: ground.walls,
+    strips: stripsFor(ground.walls, grid),
+  };
+}
+
+/** The rows that reach over [low, high] of w, numbered from 1. */
+export function bandsOf(grid: Grid, [low, high]: readonly [number, number]): readonly RowBand[] {
+  const bands: RowBand[] = [];
+  const first = rowAt(grid, low);
+  let from = first.from;
+  for (let index = first.index; from < high - 1e-6; index++) {
+    const count = grid.widths.length;
+    const width = grid.widths[((index % count) + count) % count]!;
+    bands.push({ n: bands.length + 1, from, to: from + width, width });
+    from += width;
+  }
+  return bands;
+}
+
+/** Where the rows begin in a mode; see `formats` for what each means. */
+export function originFor(ground: SetOutGround, mode: SetOutMode): number {
+  const { reach, widths, walls, floor, frame } = ground;
+  const rip = floor.product.limits.rip;
+  const setOut = floor.layout.setOut;
+  /** Of several origins that fulfil the mode, the one with the best strips. */
+  const bestOf = (origins: readonly number[]): number =>
+    origins.reduce((best, next) =>
+      compareScores(scoreOf(walls, { origin: next, widths }, rip), scoreOf(walls, { origin: best, widths }, rip)) < 0 ? next : best,
+    );
+  /** Origins that put the edge before the k-th width of the sequence on `w`, for every k. */
+  const edgeOn = (w: number): number[] => edgesBefore(widths).map((before) => w - before);
+
+  switch (mode) {
+    case 'auto':
+      return bestOrigin(walls, widths, rip, balancedOrigin(ground));
+    case 'full-first':
+      return bestOf(edgeOn(reach[0]));
+    case 'balanced':
+      return balancedOrigin(ground);
+    case 'edge-on-centre':
+      return bestOf(edgeOn(centreOf(ground)));
+    case 'plank-on-centre':
+      return bestOf(edgesBefore(widths).map((before, k) => centreOf(ground) - before - widths[k]! / 2));
+    case 'row-edge-at':
+      return bestOf(edgeOn(setOut.at ? turned(frame, setOut.at)[1] : reach[0]));
+  }
+}
+
+/** How far each width of the sequence begins after the sequence's own beginning. */
+function edgesBefore(widths: readonly number[]): number[] {
+  let at = 0;
+  return widths.map((width) => (at += width) - width);
+}
+
+/** Midway between the two sides of the set-out's space (or of the floor's first), across the planks. */
+export function centreOf({ floor, frame }: SetOutGround): number {
+  const space = floor.spaces.find((s) => s.id === floor.layout.setOut.space) ?? floor.spaces[0]!;
+  const ws = space.outline.map((p) => turned(frame, p)[1]);
+  return (Math.min(...ws) + Math.max(...ws)) / 2;
+}
+
+/**
+ * Equal strips at the least and the greatest w, each between half a plank and a whole one. With n rows of which the middle ones are whole,
+ * each strip is (reach − middle rows) ÷ 2; of the orders of widths that allow it, the widest strips win.
+ */
+function balancedOrigin({ reach, widths }: SetOutGround): number {
+  const extent = reach[1] - reach[0];
+  const count = widths.length;
+  if (extent <= Math.min(...widths) + 1e-6) return reach[0];
+  let best = { strip: -1, origin: reach[0] };
+  for (let k = 0; k < count; k++) {
+    const before = edgesBefore(widths)[k]!;
+    let middle = 0;
+    for (let n = 2; middle < extent; n++) {
+      const first = widths[k]!;
+      const last = widths[(k + n - 1) % count]!;
+      const strip = (extent - middle) / 2;
+      if (strip <= Math.min(first, last) + 1e-9) {
+        // the first n whose strips fit is the one with the widest strips
+        if (strip > best.strip + 1e-9) best = { strip, origin: reach[0] + strip - first - before };
+        break;
+      }
+      middle += widths[(k + n - 1) % count]!;
+    }
+  }
+  return best.origin;
+}
+
+/** Whether a point of the plan lies on the floor's laid area. */
+export const onFloor = (floor: Floor, p: readonly [number, number]): boolean => floor.laid.some((polygon) => insidePolygon(p, polygon));
+
+/** How far the hand stands round the circle: 0 up to the width of the sequence, measured from the least w. */
+export function shiftOf(setOut: SetOut, reach: readonly [number, number]): number {
+  const period = periodOf(setOut.grid.widths);
+  const shift = (((setOut.grid.origin - reach[0]) % period) + period) % period;
+  return period - shift < 1e-6 ? 0 : shift;
+}

@@ -1,0 +1,2 @@
+/** Lengths as people write and read them: text in, millimetres out, and back again. */
+export * from './length';

@@ -1,0 +1,2 @@
+// Stands in for packages that have no meaning outside the bundler.
+export {};
