@@ -9,7 +9,7 @@ const common = {
 /** Core, formats, data and command line run in Node; what draws runs in jsdom. */
 export default {
   projects: [
-    { ...common, displayName: 'node', testEnvironment: 'node', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/bench/**/*.test.ts'] },
+    { ...common, displayName: 'node', setupFilesAfterEnv: ['<rootDir>/src/test/property.ts'], testEnvironment: 'node', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/bench/**/*.test.ts'] },
     { ...common, displayName: 'dom', testEnvironment: 'jsdom', testMatch: ['<rootDir>/src/**/*.test.tsx'], setupFilesAfterEnv: ['<rootDir>/src/test/dom.ts'] },
   ],
 };

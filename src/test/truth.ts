@@ -43,7 +43,7 @@ function coversAndNothingElse(floor: PlanFloor, say: Say): void {
   for (const row of floor.rows) {
     for (const share of [0.0004, 0.07, 0.31, 0.5, 0.73, 0.94, 0.9996]) {
       const w = row.from + share * row.width;
-      const own = shapes.flatMap((s) => (s.box.minY < w && s.box.maxY > w ? spansAt([s.shape], 1, w, 1) : [])).sort((a, b) => a[0] - b[0]);
+      const own = shapes.flatMap((s) => (s.box.minY < w + 1e-4 && s.box.maxY > w + 1e-4 ? spansAt([s.shape], 1, w, 1) : [])).sort((a, b) => a[0] - b[0]);
       const joined: [number, number][] = [];
       for (const [from, to] of own) {
         const last = joined[joined.length - 1];

@@ -50,7 +50,7 @@ function jointsOf(pieces: readonly LaidPiece[]): Joint[] {
       const b = endSpan(right, 'left');
       const w0 = Math.max(a[0], b[0]);
       const w1 = Math.min(a[1], b[1]);
-      if (w1 - w0 > 0.5) joints.push({ u, w0, w1, left, right });
+      if (w1 - w0 > 2 * ROUNDING) joints.push({ u, w0, w1, left, right });
     }
   }
   return joints;

@@ -88,7 +88,7 @@ describe('the truths of a plan', () => {
         fc.pre(readJob(job).ok && planJob(job, { steps: 0 }).ok);
         check(job);
       }),
-      { numRuns: 60 },
+      { numRuns: Number(process.env.PITSAW_CASES ?? 40) },
     );
   });
 
@@ -113,7 +113,7 @@ describe('the truths of a plan', () => {
         fc.pre(readJob(job).ok && planJob(job, { steps: 0 }).ok);
         check(job);
       }),
-      { numRuns: 60 },
+      { numRuns: Number(process.env.PITSAW_CASES ?? 40) },
     );
   });
 

@@ -193,4 +193,4 @@ function groupBy<T>(items: readonly T[], keyOf: (item: T) => string): T[][] {
 }
 
 /** The plan file's text: the same bytes for the same job. */
-export const planText = (plan: Plan): string => `${JSON.stringify(plan, null, 1)}\n`;
+export const planText = (plan: Plan): string => `${JSON.stringify(plan)}\n`;

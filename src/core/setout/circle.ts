@@ -7,8 +7,8 @@
 import { turned, type Frame, type MultiPolygon, type Point } from '../geometry';
 import type { Bound, LaidEdge } from '../floors';
 
-/** Two places closer than this (mm) are one: a strip of nothing is a whole plank. */
-const SAME = 1e-6;
+/** Two places closer than this (mm) are one: a strip of nothing is a whole plank. Angles are kept to six decimals, which moves a long wall's end by less. */
+export const SAME = 2e-3;
 /** Walls within this angle of the planks run with them (degrees), as the audit counts them. */
 export const RUNS_WITH = 10;
 /** A wall shorter than this along the planks (mm) is not judged. */

@@ -1,7 +1,7 @@
 import { frameOf, insidePolygon, turned, type Frame } from '../geometry';
 import type { Floor } from '../floors';
 import type { SetOutMode } from '../job';
-import { bestOrigin, compareScores, periodOf, reachOf, rowAt, runningWalls, scoreOf, stripsFor, type Grid, type RunningWall, type Strip } from './circle';
+import { bestOrigin, compareScores, periodOf, reachOf, rowAt, runningWalls, SAME, scoreOf, stripsFor, type Grid, type RunningWall, type Strip } from './circle';
 import { directionOf } from './direction';
 
 /** One row before the walls cut it: `from` and `to` are its w; `width` its planks'. */
@@ -72,9 +72,9 @@ export function placed(ground: SetOutGround, mode: SetOutMode, origin: number): 
 /** The rows that reach over [low, high] of w, numbered from 1. */
 export function bandsOf(grid: Grid, [low, high]: readonly [number, number]): readonly RowBand[] {
   const bands: RowBand[] = [];
-  const first = rowAt(grid, low);
+  const first = rowAt(grid, low + SAME);
   let from = first.from;
-  for (let index = first.index; from < high - 1e-6; index++) {
+  for (let index = first.index; from < high - SAME; index++) {
     const count = grid.widths.length;
     const width = grid.widths[((index % count) + count) % count]!;
     bands.push({ n: bands.length + 1, from, to: from + width, width });

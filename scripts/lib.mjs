@@ -1,0 +1,119 @@
+// What every script needs before the packages are there: plain Node, nothing imported but its own modules.
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const note = join(root, '.cache');
+
+/** Quiet tools and no network look-ups at run time. */
+export const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: '1' };
+
+const hashOf = (text) => createHash('sha256').update(text).digest('hex');
+
+/** Runs a command to its end; its output goes to standard error where standard output belongs to somebody else. */
+export function run(command, args, { quiet = false, toStderr = false, extraEnv = {} } = {}) {
+  const result = spawnSync(command, args, {
+    cwd: root,
+    env: { ...env, ...extraEnv },
+    stdio: quiet ? ['ignore', 'pipe', 'pipe'] : ['ignore', toStderr ? 2 : 'inherit', 'inherit'],
+  });
+  if (quiet && result.status !== 0) process.stderr.write(`${result.stdout}${result.stderr}`);
+  return result.status ?? 1;
+}
+
+export function must(what, status) {
+  if (status === 0) return;
+  console.error(`\n${what} failed.`);
+  process.exit(status);
+}
+
+/** Installs the packages where they are missing or older than the lock file. */
+export function ensureInstalled() {
+  const lock = hashOf(readFileSync(join(root, 'package-lock.json')));
+  const mark = join(root, 'node_modules', '.pitsaw-lock');
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
+  console.error('Installing packages (about 4 minutes the first time; one of them is compiled) …');
+  must('npm ci', run('npm', ['ci', '--no-audit', '--no-fund'], { toStderr: true }));
+  writeFileSync(mark, lock);
+}
+
+function filesBelow(folder) {
+  return readdirSync(join(root, folder), { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    return entry.isDirectory() ? filesBelow(path) : [path];
+  });
+}
+
+/** Builds the application where its sources are newer than the last build. */
+export function ensureBuilt() {
+  const sources = ['package-lock.json', 'next.config.ts', 'tsconfig.json', ...filesBelow('src'), ...filesBelow('public')].filter((f) => !/\.test\.tsx?$/.test(f));
+  const state = hashOf(sources.sort().map((f) => `${f} ${hashOf(readFileSync(join(root, f)))}`).join('\n'));
+  const mark = join(note, 'built');
+  if (existsSync(join(root, '.next', 'BUILD_ID')) && existsSync(mark) && readFileSync(mark, 'utf8') === state) return;
+  console.error('Building (about half a minute) …');
+  must('The build', run(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { quiet: true }));
+  mkdirSync(note, { recursive: true });
+  writeFileSync(mark, state);
+}
+
+const free = (port) =>
+  new Promise((resolve) => {
+    const server = createServer();
+    server.once('error', () => resolve(false));
+    server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
+  });
+
+/** The wanted port, or the next free one, which is said. */
+export async function freePort(wanted) {
+  for (let port = wanted; port < wanted + 100; port++) {
+    if (await free(port)) {
+      if (port !== wanted) console.log(`Port ${wanted} is busy; using ${port}.`);
+      return port;
+    }
+  }
+  console.error(`No free port between ${wanted} and ${wanted + 99}.`);
+  process.exit(1);
+}
+
+/** Starts the built application; the promise is kept once it answers. */
+export async function startServer(port, database, { stdio = 'ignore' } = {}) {
+  const child = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(port)], {
+    cwd: root,
+    env: { ...env, PITSAW_DB: database },
+    stdio: ['ignore', stdio, 'inherit'],
+  });
+  const url = `http://127.0.0.1:${port}`;
+  for (let tries = 0; tries < 150; tries++) {
+    if (child.exitCode !== null) break;
+    try {
+      if ((await fetch(`${url}/api/health`)).ok) return { child, url };
+    } catch {
+      // not yet
+    }
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  child.kill();
+  console.error('The server did not start.');
+  process.exit(1);
+}
+
+const BROWSERS = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+
+/** Path of a Chromium; installs Debian's where there is none and the user may. */
+export function ensureChromium() {
+  const found = [process.env.CHROMIUM, ...BROWSERS].find((path) => path && existsSync(path) && statSync(path).isFile());
+  if (found) return found;
+  const mayInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
+  if (mayInstall) {
+    console.log('Installing Chromium …');
+    run('apt-get', ['update', '-qq'], { quiet: true });
+    run('apt-get', ['install', '-y', '-qq', 'chromium'], { quiet: true });
+    if (existsSync(BROWSERS[0])) return BROWSERS[0];
+  }
+  console.error('The browser tests need Chromium. Install it with:\n  sudo apt-get update && sudo apt-get install -y chromium');
+  process.exit(1);
+}
