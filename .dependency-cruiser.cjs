@@ -10,7 +10,12 @@ module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
     only('core-imports-core', 'core/', ['core/']),
-    { name: 'core-is-pure', severity: 'error', from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['core', 'npm'], pathNot: 'node_modules/(zod|polyclip-ts)/' } },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core', 'npm'], pathNot: 'node_modules/(zod|polyclip-ts)/' },
+    },
     only('formats-on-core', 'formats/', ['formats/', 'core/']),
     only('data-on-core', 'data/', ['data/', 'core/']),
     only('workers-on-core', 'workers/', ['workers/', 'core/']),

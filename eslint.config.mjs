@@ -15,7 +15,14 @@ const config = [
       'no-console': 'error',
     },
   },
-  { files: ['src/core/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-globals': ['error', 'window', 'document', 'process', 'performance', 'setTimeout'], 'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }] } },
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'performance', 'setTimeout'],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
+    },
+  },
   { files: ['bench/**', 'demo/**', 'scripts/**'], rules: { 'no-console': 'off' } },
 ];
 

@@ -1,4 +1,7 @@
-const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } }];
+const swc = [
+  '@swc/jest',
+  { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } },
+];
 const common = {
   transform: { '^.+\\.(t|j)sx?$': swc },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/src/test/empty.ts' },
@@ -7,9 +10,23 @@ const common = {
 };
 
 /** Core, formats, data and command line run in Node; what draws runs in jsdom. */
-export default {
+const config = {
   projects: [
-    { ...common, displayName: 'node', setupFilesAfterEnv: ['<rootDir>/src/test/property.ts'], testEnvironment: 'node', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/bench/**/*.test.ts'] },
-    { ...common, displayName: 'dom', testEnvironment: 'jsdom', testMatch: ['<rootDir>/src/**/*.test.tsx'], setupFilesAfterEnv: ['<rootDir>/src/test/dom.ts'] },
+    {
+      ...common,
+      displayName: 'node',
+      setupFilesAfterEnv: ['<rootDir>/src/test/property.ts'],
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/bench/**/*.test.ts'],
+    },
+    {
+      ...common,
+      displayName: 'dom',
+      testEnvironment: 'jsdom',
+      testMatch: ['<rootDir>/src/**/*.test.tsx'],
+      setupFilesAfterEnv: ['<rootDir>/src/test/dom.ts'],
+    },
   ],
 };
+
+export default config;

@@ -50,8 +50,13 @@ function filesBelow(folder) {
 
 /** Builds the application where its sources are newer than the last build. */
 export function ensureBuilt() {
-  const sources = ['package-lock.json', 'next.config.ts', 'tsconfig.json', ...filesBelow('src'), ...filesBelow('public')].filter((f) => !/\.test\.tsx?$/.test(f));
-  const state = hashOf(sources.sort().map((f) => `${f} ${hashOf(readFileSync(join(root, f)))}`).join('\n'));
+  const sources = ['package-lock.json', 'next.config.ts', 'tsconfig.json', ...filesBelow('src')].filter((f) => !/\.test\.tsx?$/.test(f));
+  const state = hashOf(
+    sources
+      .sort()
+      .map((f) => `${f} ${hashOf(readFileSync(join(root, f)))}`)
+      .join('\n'),
+  );
   const mark = join(note, 'built');
   if (existsSync(join(root, '.next', 'BUILD_ID')) && existsSync(mark) && readFileSync(mark, 'utf8') === state) return;
   console.error('Building (about half a minute) …');

@@ -4,5 +4,7 @@ import { join } from 'node:path';
 import { ensureInstalled, root } from './lib.mjs';
 
 ensureInstalled();
-const result = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'src/cli/main.ts'), ...process.argv.slice(2)], { stdio: 'inherit' });
+const result = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'src/cli/main.ts'), ...process.argv.slice(2)], {
+  stdio: 'inherit',
+});
 process.exit(result.status ?? 1);

@@ -8,7 +8,11 @@ const database = process.env.PITSAW_DB ?? join(root, 'data', demo ? 'demo.sqlite
 
 ensureInstalled();
 ensureBuilt();
-if (demo) must('Seeding the demo', run(process.execPath, ['--import', 'tsx', 'demo/seed.ts', ...(fresh ? ['--fresh'] : [])], { extraEnv: { PITSAW_DB: database } }));
+if (demo)
+  must(
+    'Seeding the demo',
+    run(process.execPath, ['--import', 'tsx', 'demo/seed.ts', ...(fresh ? ['--fresh'] : [])], { extraEnv: { PITSAW_DB: database } }),
+  );
 
 const port = await freePort(Number(process.env.PORT ?? 4170));
 const { child, url } = await startServer(port, database);

@@ -18,7 +18,9 @@ function readText(file: string): string {
     return bytes.toString('utf8');
   } catch (error) {
     const code = error instanceof Error && 'code' in error ? String(error.code) : '';
-    refuse(`${file}: ${code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'is a folder, not a job file' : 'cannot be read'}`);
+    refuse(
+      `${file}: ${code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'is a folder, not a job file' : 'cannot be read'}`,
+    );
   }
 }
 
@@ -34,5 +36,7 @@ function main([command, file, ...rest]: readonly string[]): void {
 try {
   main(process.argv.slice(2));
 } catch (error) {
-  refuse(`Pitsaw could not plan this job: ${error instanceof Error ? error.message.split('\n')[0] : 'an unknown fault'}. This is a fault of Pitsaw's; please report it with the job file.`);
+  refuse(
+    `Pitsaw could not plan this job: ${error instanceof Error ? error.message.split('\n')[0] : 'an unknown fault'}. This is a fault of Pitsaw's; please report it with the job file.`,
+  );
 }

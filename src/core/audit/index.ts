@@ -3,4 +3,5 @@
  * them there; one rule a file.
  */
 export * from './audit';
-export * from './measure';
+export { measureRows } from './measure';
+export { leastJointDistance } from './stagger';

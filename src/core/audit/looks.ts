@@ -34,7 +34,10 @@ export const likeness: Rule = (floor, say) => {
           const to = Math.min(a.to, b.to) + ROUNDING;
           const inside = ({ u }: Joint) => u >= from && u <= to;
           const pair = a.joints.filter(inside).flatMap((p) => b.joints.filter(inside).map((q) => ({ p, q, near: Math.abs(p.u - q.u) })));
-          const nearest = pair.reduce<(typeof pair)[number] | null>((best, x) => (x.near < (best?.near ?? within - ROUNDING) ? x : best), null);
+          const nearest = pair.reduce<(typeof pair)[number] | null>(
+            (best, x) => (x.near < (best?.near ?? within - ROUNDING) ? x : best),
+            null,
+          );
           if (!nearest) continue;
           say(
             finding(floor, apart === 2 ? 'h-joint' : 'repeat', 'should', turned(floor.frame, [nearest.q.u, lower.w]), {

@@ -72,7 +72,9 @@ function narrowStretches(wall: RunningWall, row: PlanRow, laid: readonly Polygon
     const [a, b] = [us[k]!, us[k + 1]!];
     if (b - a < 1e-3) continue;
     const widthAt = (u: number, lean: 1 | -1): number => {
-      const section = spansAt(laid, 0, u, lean).find(([s, t]) => (wall.side === 'start' ? Math.abs(s - wAt(u)) < 1 : Math.abs(t - wAt(u)) < 1));
+      const section = spansAt(laid, 0, u, lean).find(([s, t]) =>
+        wall.side === 'start' ? Math.abs(s - wAt(u)) < 1 : Math.abs(t - wAt(u)) < 1,
+      );
       return section ? clippedLength(section, row) : Infinity;
     };
     const [wa, wb] = [widthAt(a, 1), widthAt(b, -1)];
@@ -81,7 +83,12 @@ function narrowStretches(wall: RunningWall, row: PlanRow, laid: readonly Polygon
     const f = wa < limit ? a : meet;
     const t = wb < limit ? b : meet;
     const uLeast = wa <= wb ? f : t;
-    stretches.push({ from: f, to: t, least: Math.max(0, Math.min(wa, wb)), at: [wa === wb ? (f + t) / 2 : uLeast, wAt(wa === wb ? (f + t) / 2 : uLeast)] });
+    stretches.push({
+      from: f,
+      to: t,
+      least: Math.max(0, Math.min(wa, wb)),
+      at: [wa === wb ? (f + t) / 2 : uLeast, wAt(wa === wb ? (f + t) / 2 : uLeast)],
+    });
   }
   return stretches;
 }

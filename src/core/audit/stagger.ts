@@ -1,7 +1,7 @@
 import { commonSpans, turned } from '../geometry';
 import { sourceOf, sourceText } from '../job';
-import { edgeSpans, jointsAtEdge, ROUNDING } from './measure';
-import { finding, type AuditedFloor, type Rule } from './rule';
+import { edgeSpans, jointsAtEdge, ROUNDING, type LaidRow } from './measure';
+import { finding, type Rule } from './rule';
 
 /**
  * Least stagger: joints of neighbouring rows, measured along the edge that they share, where that edge is unbroken between them.
@@ -9,7 +9,7 @@ import { finding, type AuditedFloor, type Rule } from './rule';
  */
 export const stagger: Rule = (floor, say) => {
   const limit = floor.product.limits.stagger;
-  for (const { near, a, b, rowA, rowB, w } of neighbourJoints(floor, limit - ROUNDING)) {
+  for (const { near, a, b, rowA, rowB, w } of neighbourJoints(floor.rows, limit - ROUNDING)) {
     say(
       finding(floor, 'stagger', 'must', turned(floor.frame, [(a + b) / 2, w]), {
         rows: [rowA, rowB],
@@ -22,13 +22,13 @@ export const stagger: Rule = (floor, say) => {
 };
 
 /** Pairs of joints of neighbouring rows on the same unbroken stretch of their shared edge, nearer than `within`. */
-export function neighbourJoints(
-  floor: AuditedFloor,
+function neighbourJoints(
+  rows: readonly LaidRow[],
   within: number,
 ): { near: number; a: number; b: number; rowA: number; rowB: number; w: number }[] {
   const found: { near: number; a: number; b: number; rowA: number; rowB: number; w: number }[] = [];
-  for (let r = 0; r + 1 < floor.rows.length; r++) {
-    const [upper, lower] = [floor.rows[r]!, floor.rows[r + 1]!];
+  for (let r = 0; r + 1 < rows.length; r++) {
+    const [upper, lower] = [rows[r]!, rows[r + 1]!];
     if (lower.row.n !== upper.row.n + 1) continue;
     const shared = commonSpans(edgeSpans(upper, 'after'), edgeSpans(lower, 'before'));
     const as = jointsAtEdge(upper, 'after');
@@ -47,3 +47,7 @@ export function neighbourJoints(
   }
   return found;
 }
+
+/** The least distance of joints of neighbouring rows along a shared edge, mm; null where there are none nearer than `within`. */
+export const leastJointDistance = (rows: readonly LaidRow[], within: number): number | null =>
+  neighbourJoints(rows, within).reduce<number | null>((least, { near }) => (least === null || near < least ? near : least), null);

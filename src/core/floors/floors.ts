@@ -78,7 +78,10 @@ function overlaps(spaces: readonly Space[]): Problem[] {
       if (a.maxX - b.minX < 1 || b.maxX - a.minX < 1 || a.maxY - b.minY < 1 || b.maxY - a.minY < 1) continue;
       const shared = intersection([[spaces[i]!.outline]], [[spaces[j]!.outline]]).reduce((sum, p) => sum + polygonArea(p), 0);
       if (shared > NO_FLOOR) {
-        problems.push({ path: `spaces[${j}].outline`, text: `overlaps "${spaces[i]!.id}" by ${(shared / 1e6).toFixed(3)} m²; move or redraw one of them` });
+        problems.push({
+          path: `spaces[${j}].outline`,
+          text: `overlaps "${spaces[i]!.id}" by ${(shared / 1e6).toFixed(3)} m²; move or redraw one of them`,
+        });
       }
     }
   }

@@ -13,7 +13,13 @@ const ON_LINE = 1e-6;
 /** What is smaller than this, in mm², is dust. */
 const DUST = 1e-3;
 
-type Chain = { readonly points: Point[]; readonly start: number; readonly end: number; readonly startLean: number; readonly endLean: number };
+type Chain = {
+  readonly points: Point[];
+  readonly start: number;
+  readonly end: number;
+  readonly startLean: number;
+  readonly endLean: number;
+};
 
 /**
  * The part of `polygon` on one side of the line where coordinate `axis` equals `at`.
@@ -49,7 +55,7 @@ export function clipHalf(polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1
       return axis === 0 ? [at, along] : [along, at];
     };
     const lean = (out: Point, inn: Point): number => (sense * (inn[other] - out[other])) / Math.abs(inn[axis] - out[axis]);
-    for (let step = 0, i = first; step < n; ) {
+    for (let step = 0, i = first; step < n;) {
       // ring[i] is inside and its forerunner is not
       const before = ring[(i + n - 1) % n]!;
       const points: Point[] = [crossing(before, ring[i]!)];
@@ -154,7 +160,7 @@ export function spansAt(multi: MultiPolygon, axis: 0 | 1, at: number, side: 1 | 
 /** The stretches that two sorted lists of spans have in common. */
 export function commonSpans(a: readonly Span[], b: readonly Span[]): Span[] {
   const common: Span[] = [];
-  for (let i = 0, j = 0; i < a.length && j < b.length; ) {
+  for (let i = 0, j = 0; i < a.length && j < b.length;) {
     const from = Math.max(a[i]![0], b[j]![0]);
     const to = Math.min(a[i]![1], b[j]![1]);
     if (to - from > ON_LINE) common.push([from, to]);

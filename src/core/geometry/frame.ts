@@ -22,6 +22,7 @@ export function frameOf(direction: number): Frame {
 export const turned = (frame: Frame, [x, y]: Point): Point => [x * frame.cos + y * frame.sin, x * frame.sin - y * frame.cos];
 
 /** A polygon turned into the frame (or back), its outer ring anticlockwise again: the turn mirrors. */
-export const turnedPolygon = (frame: Frame, polygon: Polygon): Polygon => oriented(polygon.map((ring) => ring.map((p) => turned(frame, p))));
+export const turnedPolygon = (frame: Frame, polygon: Polygon): Polygon =>
+  oriented(polygon.map((ring) => ring.map((p) => turned(frame, p))));
 
 export const turnedMulti = (frame: Frame, multi: MultiPolygon): MultiPolygon => multi.map((polygon) => turnedPolygon(frame, polygon));

@@ -13,14 +13,18 @@ const DUST = 0.5;
 
 const firm = (raw: MutablePolygon[]): MultiPolygon =>
   raw
-    .map((polygon) => oriented(polygon.map((ring) => tidyRing(ring, 1e-5)).filter((r, i) => r.length >= 3 && (i === 0 || Math.abs(signedArea(r)) > DUST))))
+    .map((polygon) =>
+      oriented(polygon.map((ring) => tidyRing(ring, 1e-5)).filter((r, i) => r.length >= 3 && (i === 0 || Math.abs(signedArea(r)) > DUST))),
+    )
     .filter((polygon) => polygon.length > 0 && polygonArea(polygon) > DUST);
 
 /** Grids (mm) that coordinates are set to, tried in turn; 0 leaves them as they are. None comes near to what a saw can cut. */
 const GRIDS = [0, 1 / 4096, 1 / 512, 1 / 96];
 
 const onGrid = (multi: MultiPolygon, grid: number): MutablePolygon[] =>
-  grid === 0 ? multi.map(loose) : multi.map((p) => p.map((ring) => ring.map(([x, y]) => [Math.round(x / grid) * grid, Math.round(y / grid) * grid])));
+  grid === 0
+    ? multi.map(loose)
+    : multi.map((p) => p.map((ring) => ring.map(([x, y]) => [Math.round(x / grid) * grid, Math.round(y / grid) * grid])));
 
 /**
  * Edges that all but coincide can defeat a sweep over floating-point numbers, with an error or, worse, without one. So every result is
@@ -165,7 +169,13 @@ export function drawnIn(floor: MultiPolygon, gap: number, keepouts: readonly Kee
   for (const polygon of tidy) {
     const moved = polygon.length === 1 ? movedRing(polygon[0]!, gap) : null;
     if (moved) laid.push([moved]);
-    else laid.push(...difference([polygon], polygon.flatMap((ring) => gapStrips(ring, gap)).map((strip) => [strip])));
+    else
+      laid.push(
+        ...difference(
+          [polygon],
+          polygon.flatMap((ring) => gapStrips(ring, gap)).map((strip) => [strip]),
+        ),
+      );
   }
   return difference(laid, minus);
 }

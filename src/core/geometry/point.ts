@@ -11,8 +11,6 @@ export type Box = { readonly minX: number; readonly minY: number; readonly maxX:
 /** Points closer than this are one point: a thousandth of what any tool can cut. */
 export const TOLERANCE = 1e-6;
 
-export const distance = (a: Point, b: Point): number => Math.hypot(b[0] - a[0], b[1] - a[1]);
-
 /** Distance of `p` from the stretch a–b. */
 export function distanceToSegment(p: Point, a: Point, b: Point): number {
   const dx = b[0] - a[0];

@@ -12,7 +12,10 @@ export const bad = (...problems: readonly Problem[]): Result<never> => ({ ok: fa
 
 /** `['spaces', 1, 'outline']` → `spaces[1].outline` */
 export function pathText(path: readonly PropertyKey[]): string {
-  return path.reduce<string>((text, key) => (typeof key === 'number' ? `${text}[${key}]` : text === '' ? String(key) : `${text}.${String(key)}`), '');
+  return path.reduce<string>(
+    (text, key) => (typeof key === 'number' ? `${text}[${key}]` : text === '' ? String(key) : `${text}.${String(key)}`),
+    '',
+  );
 }
 
 /** One line that names the place and the mend. */

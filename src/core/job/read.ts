@@ -135,5 +135,6 @@ function checkProduct(product: Product, path: string, say: Say): void {
   product.widthSequence?.forEach((w, i) => {
     if (!widths.has(w)) say(`${path}.widthSequence[${i}]`, `no plank is ${w} wide`);
   });
-  if (!product.widthSequence && widths.size > 1) say(`${path}.widthSequence`, 'planks of several widths need the order in which rows use them');
+  if (!product.widthSequence && widths.size > 1)
+    say(`${path}.widthSequence`, 'planks of several widths need the order in which rows use them');
 }

@@ -5,12 +5,18 @@ import { LONGEST } from '../units';
  * The job file, as `formats` states it. Objects are loose: a field that we do not know is kept and written back.
  */
 
-const number = (what: string) => z.number({ error: (issue) => (issue.input === undefined ? `${what} is missing` : `${what} must be a number, not ${quote(issue.input)}`) });
+const number = (what: string) =>
+  z.number({
+    error: (issue) => (issue.input === undefined ? `${what} is missing` : `${what} must be a number, not ${quote(issue.input)}`),
+  });
 const length = number('a length').min(-LONGEST, 'further than a kilometre from the origin').max(LONGEST, 'more than a kilometre');
 const size = number('a length').positive('must be more than 0').max(LONGEST, 'more than a kilometre');
 const notNegative = number('a length').min(0, 'cannot be negative').max(LONGEST, 'more than a kilometre');
 const point = z.tuple([length, length], { error: 'a point is [x, y], two numbers in millimetres' });
-const ring = z.array(point, { error: 'an outline is a list of points' }).min(3, 'an outline needs at least three points').max(2000, 'more than 2000 points: draw it with fewer');
+const ring = z
+  .array(point, { error: 'an outline is a list of points' })
+  .min(3, 'an outline needs at least three points')
+  .max(2000, 'more than 2000 points: draw it with fewer');
 const id = z.string({ error: 'an id is a text' }).min(1, 'an id cannot be empty').max(200, 'an id of more than 200 letters');
 const name = z.string({ error: 'a name is a text' }).max(200, 'a name of more than 200 letters');
 const oneOf = <const T extends readonly [string, ...string[]]>(values: T) =>
@@ -39,18 +45,28 @@ const limits = z.looseObject({
   runAcross: size,
 });
 
-const plankSize = z.looseObject({ length: size, width: size, share: number('a share').positive('must be more than 0').max(1, 'a share of a box is at most 1') });
+const plankSize = z.looseObject({
+  length: size,
+  width: size,
+  share: number('a share').positive('must be more than 0').max(1, 'a share of a box is at most 1'),
+});
 
 export const KINDS = ['laminate', 'rigid-vinyl', 'flexible-vinyl', 'engineered'] as const;
 
 export const productSchema = z.looseObject({
   name,
   kind: oneOf(KINDS),
-  planks: z.array(plankSize, { error: 'planks is a list of sizes' }).min(1, 'name at least one plank size').max(12, 'more than 12 plank sizes'),
+  planks: z
+    .array(plankSize, { error: 'planks is a list of sizes' })
+    .min(1, 'name at least one plank size')
+    .max(12, 'more than 12 plank sizes'),
   widthSequence: z.array(size).min(1, 'a width sequence needs at least one width').max(12, 'more than 12 widths').optional(),
   thickness: size,
   attachedPad: notNegative,
-  perBox: number('a count').int('must be a whole number').min(1, 'a box holds at least one plank').max(1000, 'more than 1000 planks in a box'),
+  perBox: number('a count')
+    .int('must be a whole number')
+    .min(1, 'a box holds at least one plank')
+    .max(1000, 'more than 1000 planks in a box'),
   prints: number('a count').int('must be a whole number').min(1, 'there is at least one printed face').max(1000, 'more than 1000 faces'),
   lock: oneOf(['angle', 'angle-drop', 'tap']),
   limits,

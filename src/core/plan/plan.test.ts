@@ -93,7 +93,11 @@ describe('the truths of a plan', () => {
   });
 
   test('hold on stepped rooms with obstacles', () => {
-    const post = fc.record({ x: fc.integer({ min: -200, max: 5000 }), y: fc.integer({ min: -200, max: 4000 }), size: fc.integer({ min: 20, max: 900 }) });
+    const post = fc.record({
+      x: fc.integer({ min: -200, max: 5000 }),
+      y: fc.integer({ min: -200, max: 4000 }),
+      size: fc.integer({ min: 20, max: 900 }),
+    });
     fc.assert(
       fc.property(stepped, details, fc.array(post, { maxLength: 3 }), (ring, d, posts) => {
         const kinds = ['hearth', 'cabinet', 'register'] as const;
@@ -127,7 +131,16 @@ test('a rectangle: rows, first and last strip, and every piece where it should b
   const job = newJob('Book store', 'metric', 4000, 3000);
   const plan = check({ ...job, layout: { ...job.layout, direction: 0, setOut: { mode: 'full-first' } } });
   const [floor] = plan.floors;
-  expect(floor!.laid).toEqual([[[[8, 8], [3992, 8], [3992, 2992], [8, 2992]]]]);
+  expect(floor!.laid).toEqual([
+    [
+      [
+        [8, 8],
+        [3992, 8],
+        [3992, 2992],
+        [8, 2992],
+      ],
+    ],
+  ]);
   // row 1 at the top for direction 0: w = −y
   expect(floor!.rows[0]).toMatchObject({ n: 1, from: -2992, to: -2800, width: 192 });
   expect(floor!.rows).toHaveLength(16);

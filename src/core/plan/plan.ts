@@ -2,17 +2,7 @@ import { polygonArea, round3, roundPoint, type MultiPolygon } from '../geometry'
 import { audit } from '../audit';
 import { floorsOf, type Floor } from '../floors';
 import { bad, good, type Job, type Problem, type Product, type Result } from '../job';
-import {
-  allocate,
-  matesOf,
-  REPEAT_ROWS,
-  runsOf,
-  searchStarters,
-  type Cut,
-  type FloorRuns,
-  type Progress,
-  type SearchRun,
-} from '../rows';
+import { allocate, matesOf, REPEAT_ROWS, runsOf, searchStarters, type Cut, type FloorRuns, type Progress, type SearchRun } from '../rows';
 import { setOutOf, type SetOut } from '../setout';
 import { piecesOf } from './pieces';
 import type { Piece, Plan, PlanFloor, Plank } from './schema';
@@ -101,7 +91,8 @@ function notBuilt(job: Job): Problem[] {
     if (p.planks.length > 1) problems.push({ path: `${path}.planks`, text: 'mixed plank sizes are not planned yet; name one size' });
   };
   const school = (s: string | undefined, path: string) => {
-    if (s !== undefined && s !== 'offcut' && s !== 'free') problems.push({ path, text: `the school "${s}" is not planned yet; use "offcut" or "free"` });
+    if (s !== undefined && s !== 'offcut' && s !== 'free')
+      problems.push({ path, text: `the school "${s}" is not planned yet; use "offcut" or "free"` });
   };
   product(job.product, 'product');
   school(job.layout.stagger.school, 'layout.stagger.school');

@@ -58,7 +58,11 @@ export function allocate(runs: readonly SearchRun[], starters: ArrayLike<number>
     });
 
     const of = (kind: SegmentKind) => slots.filter((s) => s.kind === kind);
-    const bins: { starter?: Slot; closer?: Slot; singles: Slot[]; left: number; whole?: Slot }[] = of('whole').map((whole) => ({ whole, singles: [], left: 0 }));
+    const bins: { starter?: Slot; closer?: Slot; singles: Slot[]; left: number; whole?: Slot }[] = of('whole').map((whole) => ({
+      whole,
+      singles: [],
+      left: 0,
+    }));
     bins.push(...packCut(of('starter'), of('closer'), of('single'), plank, kerf));
     for (const bin of bins) {
       opened++;

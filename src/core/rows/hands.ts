@@ -43,7 +43,12 @@ export function mostPairs(starters: readonly Want[], closers: readonly Want[], r
 export function pairHands(starters: readonly Want[], closers: readonly Want[], room: number): readonly (readonly [number, number])[] {
   const limit = room + 1e-6;
   const pairs = mostPairs(starters, closers, room);
-  const wait = (a: number, b: number) => Math.abs(starters[a]!.row - closers[b]!.row);
+  // An offcut that starts a later row is what people expect; a starter cut first, whose rest waits to close a row, is second best.
+  const BACKWARDS = 4;
+  const wait = (a: number, b: number) => {
+    const rows = starters[a]!.row - closers[b]!.row;
+    return rows > 0 ? rows : BACKWARDS - rows;
+  };
   const loss = (a: number, b: number) => (limit - starters[a]!.length - closers[b]!.length > 1e-3 ? 0.5 : 0);
   const cost = (a: number, b: number) => wait(a, b) + loss(a, b);
   const fits = (a: number, b: number) => starters[a]!.length + closers[b]!.length <= limit;

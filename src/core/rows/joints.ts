@@ -17,8 +17,7 @@ export const wholesFor = (line: RunLine, starter: number): number =>
   Math.max(0, Math.ceil((line.u1 - line.u0 - starter) / line.plank - 1 - SAME_LENGTH));
 
 /** The closer's length, more than 0 and at most a plank. */
-export const closerFor = (line: RunLine, starter: number): number =>
-  line.u1 - line.u0 - starter - wholesFor(line, starter) * line.plank;
+export const closerFor = (line: RunLine, starter: number): number => line.u1 - line.u0 - starter - wholesFor(line, starter) * line.plank;
 
 /** Where the joints of a run lie; none where a single piece fills it. */
 export function jointsOf(line: RunLine, starter: number): number[] {

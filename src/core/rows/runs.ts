@@ -24,7 +24,7 @@ export type Contact = { readonly before: number; readonly after: number; readonl
 export type FloorRuns = { readonly runs: readonly Run[]; readonly contacts: readonly Contact[] };
 
 /** Less floor than this (mm²) takes no piece. */
-const NO_PIECE = 1;
+const NO_PIECE = 0.05;
 
 /** Cuts every row of a floor with its laid area: the runs in laying order, and where they touch. */
 export function runsOf(floor: Floor, setOut: SetOut): FloorRuns {

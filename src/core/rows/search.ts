@@ -67,8 +67,10 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   const endsBroken = (i: number): number => {
     const run = runs[i]!;
     const closer = closerFor(run, starters[i]!);
-    return (starters[i]! < run.endPiece - SAME_LENGTH ? 1 + (run.endPiece - starters[i]!) / run.endPiece : 0) +
-      (closer < run.endPiece - SAME_LENGTH ? 1 + (run.endPiece - closer) / run.endPiece : 0);
+    return (
+      (starters[i]! < run.endPiece - SAME_LENGTH ? 1 + (run.endPiece - starters[i]!) / run.endPiece : 0) +
+      (closer < run.endPiece - SAME_LENGTH ? 1 + (run.endPiece - closer) / run.endPiece : 0)
+    );
   };
 
   /** Pairs of joints of two runs, both within [from, to], nearer than `within`. */
@@ -270,7 +272,14 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   return { starters: bestStarters, cost: best, steps: step };
 }
 
-type Pair = { readonly a: number; readonly b: number; readonly from: number; readonly to: number; readonly within: number; readonly rowsApart: number };
+type Pair = {
+  readonly a: number;
+  readonly b: number;
+  readonly from: number;
+  readonly to: number;
+  readonly within: number;
+  readonly rowsApart: number;
+};
 type Stair = readonly [number, number, number, number];
 type Ties = { readonly staggers: readonly Pair[][]; readonly likenesses: readonly Pair[][]; readonly stairs: readonly Stair[][] };
 
@@ -348,7 +357,9 @@ function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, starter
     const run = runs[i]!;
     if (isSingle(run)) {
       const length = run.u1 - run.u0;
-      return length >= run.plank - SAME_LENGTH ? { wholes: 1, starter: 0, closer: 0, single: 0 } : { wholes: 0, starter: 0, closer: 0, single: length };
+      return length >= run.plank - SAME_LENGTH
+        ? { wholes: 1, starter: 0, closer: 0, single: 0 }
+        : { wholes: 0, starter: 0, closer: 0, single: length };
     }
     let wholes = wholesFor(run, starters[i]!);
     let starter = starters[i]!;
@@ -439,7 +450,10 @@ function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, starter
 export function together<U extends { wholes: number; starter: number; closer: number; single: number }>(
   a: U,
   b: U,
-): { unit: { wholes: number; starter: number; closer: number; single: number }; absorbed: 'starter' | 'closer' | 'both' | 'single' | null } {
+): {
+  unit: { wholes: number; starter: number; closer: number; single: number };
+  absorbed: 'starter' | 'closer' | 'both' | 'single' | null;
+} {
   const [more, less] = a.wholes >= b.wholes ? [a, b] : [b, a];
   let spare = more.wholes - less.wholes;
   let { starter, closer, single } = less;

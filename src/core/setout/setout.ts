@@ -1,7 +1,19 @@
-import { frameOf, insidePolygon, turned, type Frame } from '../geometry';
+import { frameOf, turned, type Frame } from '../geometry';
 import type { Floor } from '../floors';
 import type { SetOutMode } from '../job';
-import { bestOrigin, compareScores, periodOf, reachOf, rowAt, runningWalls, SAME, scoreOf, stripsFor, type Grid, type RunningWall, type Strip } from './circle';
+import {
+  bestOrigin,
+  compareScores,
+  reachOf,
+  rowAt,
+  runningWalls,
+  SAME,
+  scoreOf,
+  stripsFor,
+  type Grid,
+  type RunningWall,
+  type Strip,
+} from './circle';
 import { directionOf } from './direction';
 
 /** One row before the walls cut it: `from` and `to` are its w; `width` its planks'. */
@@ -20,7 +32,8 @@ export type SetOut = {
 };
 
 /** The order of widths in which a product's rows come. */
-export const widthsOf = (floor: Pick<Floor, 'product'>): readonly number[] => floor.product.widthSequence ?? [floor.product.planks[0]!.width];
+export const widthsOf = (floor: Pick<Floor, 'product'>): readonly number[] =>
+  floor.product.widthSequence ?? [floor.product.planks[0]!.width];
 
 /** Everything about a floor that stays as it is while the line is dragged. */
 export type SetOutGround = {
@@ -150,14 +163,4 @@ function balancedOrigin({ reach, widths }: SetOutGround): number {
     }
   }
   return best.origin;
-}
-
-/** Whether a point of the plan lies on the floor's laid area. */
-export const onFloor = (floor: Floor, p: readonly [number, number]): boolean => floor.laid.some((polygon) => insidePolygon(p, polygon));
-
-/** How far the hand stands round the circle: 0 up to the width of the sequence, measured from the least w. */
-export function shiftOf(setOut: SetOut, reach: readonly [number, number]): number {
-  const period = periodOf(setOut.grid.widths);
-  const shift = (((setOut.grid.origin - reach[0]) % period) + period) % period;
-  return period - shift < 1e-6 ? 0 : shift;
 }

@@ -34,11 +34,14 @@ describe('parseLength', () => {
     ['300 mm', 300],
   ])('imperial: %s is %d mm', (text, want) => expect(mm(text, 'imperial')).toBeCloseTo(want, 6));
 
-  test.each(['', '  ', 'wide', '-5', '2,430', '3/0', '7" 3\'', '1e9', '2000000', 'NaN', '12..5'])('%j is refused with a sentence', (text) => {
-    const parsed = parseLength(text, 'metric');
-    expect(parsed.ok).toBe(false);
-    if (!parsed.ok) expect(parsed.text).toMatch(/[a-z].*\.$/);
-  });
+  test.each(['', '  ', 'wide', '-5', '2,430', '3/0', '7" 3\'', '1e9', '2000000', 'NaN', '12..5'])(
+    '%j is refused with a sentence',
+    (text) => {
+      const parsed = parseLength(text, 'metric');
+      expect(parsed.ok).toBe(false);
+      if (!parsed.ok) expect(parsed.text).toMatch(/[a-z].*\.$/);
+    },
+  );
 });
 
 test('what is written is read back within half a step', () => {

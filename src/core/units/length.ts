@@ -45,7 +45,12 @@ function inchesOf(whole?: string, part?: string, alone?: string, decimal?: strin
  * @example parseLength(`7' 11 5/8"`, 'metric') // { ok: true, mm: 2428.875 }
  */
 export function parseLength(text: string, display: Display): ParsedLength {
-  let s = text.trim().toLowerCase().replace(/[’′]/g, "'").replace(/[”″]|''/g, '"').replace(/\s+/g, ' ');
+  let s = text
+    .trim()
+    .toLowerCase()
+    .replace(/[’′]/g, "'")
+    .replace(/[”″]|''/g, '"')
+    .replace(/\s+/g, ' ');
   if (s === '') return problem('Write a length.');
   if (s.startsWith('-')) return problem('A length cannot be negative.');
   if (/\d,\d{3}(?!\d)/.test(s) && !/m|cm/.test(s.replace(/mm/g, ''))) {

@@ -1,0 +1,108 @@
+/* Measures what the issues name. `npm run bench`, or `npm run bench -- rooms speed` for some of it. */
+import { gzipSync } from 'node:zlib';
+import { readdirSync, readFileSync, existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { floorsOf } from '../src/core/floors';
+import { newJob, type Job } from '../src/core/job';
+import { planJob, type Plan } from '../src/core/plan';
+import { runsOf } from '../src/core/rows';
+import { bestOrigin, groundOf, placed, setOutOf } from '../src/core/setout';
+import { layByHand } from './hand';
+import { rooms } from './rooms';
+
+const mustPlan = (job: Job): Plan => {
+  const plan = planJob(job);
+  if (!plan.ok) throw new Error(plan.problems[0]!.text);
+  return plan.value;
+};
+const floorOf = (job: Job) => {
+  const floors = floorsOf(job);
+  if (!floors.ok) throw new Error(floors.problems[0]!.text);
+  return floors.value[0]!;
+};
+const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+const time = (times: number, work: () => unknown): number[] =>
+  Array.from({ length: times }, () => {
+    const begun = performance.now();
+    work();
+    return performance.now() - begun;
+  });
+const ms = (n: number) => `${n < 10 ? n.toFixed(3) : n.toFixed(0)} ms`;
+
+/** 30 seeded rooms: planks by Pitsaw, by the careful hand rule, by the length bound and the area bound. */
+function measureRooms(): void {
+  const sums = { pitsaw: 0, hand: 0, length: 0, area: 0, musts: 0, handBroken: 0, worse: 0, shoulds: 0 };
+  for (const job of rooms(30, 1)) {
+    const floor = floorOf(job);
+    const runs = runsOf(floor, setOutOf(floor));
+    const { limits, planks } = job.product;
+    const hand = layByHand(runs, { plank: planks[0]!.length, kerf: job.kerf, ...limits });
+    const plan = mustPlan(job);
+    sums.pitsaw += plan.totals.planks;
+    sums.hand += hand.planks;
+    sums.handBroken += hand.broken;
+    sums.length += Math.ceil(runs.runs.reduce((sum, r) => sum + r.u1 - r.u0, 0) / planks[0]!.length - 1e-9);
+    sums.area += Math.ceil((plan.totals.laidArea * 1e6) / (planks[0]!.length * planks[0]!.width) - 1e-9);
+    sums.musts += plan.findings.filter((f) => f.level === 'must' && f.rule !== 'runAcross' && f.rule !== 'runAlong').length;
+    sums.shoulds += plan.findings.filter((f) => f.level === 'should').length;
+    if (plan.totals.planks > hand.planks) sums.worse++;
+  }
+  console.log(
+    `30 rooms: Pitsaw ${sums.pitsaw} planks, careful hand ${sums.hand} (${sums.handBroken} rows beyond the limits), length bound ${sums.length}, area bound ${sums.area}`,
+  );
+  console.log(
+    `  Pitsaw ÷ length bound ${(sums.pitsaw / sums.length).toFixed(4)}, ÷ area bound ${(sums.pitsaw / sums.area).toFixed(4)}, ÷ hand ${(sums.pitsaw / sums.hand).toFixed(4)}; rooms with more planks than by hand ${sums.worse}; limits broken ${sums.musts}; faults of looks ${sums.shoulds}`,
+  );
+}
+
+/** Times, in process and warm. */
+function measureSpeed(): void {
+  const thirty = { ...newJob('30 m²', 'metric', 6000, 5000), kerf: 3 };
+  time(3, () => mustPlan(thirty));
+  console.log(`plan of 30 m²: median of 20 ${ms(median(time(20, () => mustPlan(thirty))))}`);
+  const others = rooms(30, 1);
+  console.log(
+    `plan of the 30 rooms: median ${ms(median(others.flatMap((job) => time(1, () => mustPlan(job)))))}, slowest ${ms(Math.max(...others.flatMap((job) => time(1, () => mustPlan(job)))))}`,
+  );
+  const ground = groundOf(floorOf(thirty));
+  console.log(
+    `strips for a dragged line: ${ms(median(time(2000, () => placed(ground, 'row-edge-at', 12.3))))}; best shift: ${ms(median(time(200, () => bestOrigin(ground.walls, ground.widths, 50, 0))))}`,
+  );
+}
+
+/** A hall of 1,000 m². */
+function measureHall(): void {
+  const hall = { ...newJob('Hall', 'metric', 40_000, 25_000), kerf: 3 };
+  const before = process.memoryUsage().rss;
+  const [took] = time(1, () => mustPlan(hall));
+  console.log(
+    `plan of 1,000 m²: ${ms(took!)}, resident memory ${(process.memoryUsage().rss / 1e6).toFixed(0)} MB (${(before / 1e6).toFixed(0)} before)`,
+  );
+}
+
+/** Kilobytes of JavaScript that the first load of a job's page and of the list ask for, as built. */
+function measureBundle(): void {
+  const folder = join('.next', 'static', 'chunks');
+  if (!existsSync(folder)) return console.log('JavaScript on first load: build first (npm run demo)');
+  const manifest = (route: string) => {
+    const path = join('.next', 'server', 'app', route, 'page_client-reference-manifest.js');
+    return existsSync(path) ? readFileSync(path, 'utf8') : '';
+  };
+  const shared = (JSON.parse(readFileSync(join('.next', 'build-manifest.json'), 'utf8')) as { rootMainFiles: string[] }).rootMainFiles;
+  const sizes = new Map(
+    readdirSync(folder)
+      .filter((f) => f.endsWith('.js'))
+      .map((f) => [f, gzipSync(readFileSync(join(folder, f))).length]),
+  );
+  for (const route of ['.', 'jobs/[id]/[stage]']) {
+    const names = new Set([...shared, ...(manifest(route).match(/static\/chunks\/[\w.~-]+\.js/g) ?? [])].map((f) => f.split('/').at(-1)!));
+    const total = [...names].reduce((sum, name) => sum + (sizes.get(name) ?? 0), 0);
+    console.log(
+      `JavaScript on first load of ${route === '.' ? '/' : `/${route}`}: ${(total / 1024).toFixed(0)} kB gzip in ${names.size} files`,
+    );
+  }
+}
+
+const parts = { rooms: measureRooms, speed: measureSpeed, hall: measureHall, bundle: measureBundle };
+const wanted = process.argv.slice(2);
+for (const [name, measure] of Object.entries(parts)) if (wanted.length === 0 || wanted.includes(name)) measure();

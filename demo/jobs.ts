@@ -1,0 +1,60 @@
+import { newJob, type Job, type Product } from '../src/core/job';
+
+/*
+ * The demo's scenario, all of it invented: a lock-keeper's cottage beside a disused canal becomes a village reading room, and a ferry
+ * ticket office gets a new floor.
+ */
+
+const ashGrey: Product = {
+  name: 'Towpath ash-grey laminate',
+  kind: 'laminate',
+  planks: [{ length: 1285, width: 192, share: 1 }],
+  thickness: 8,
+  attachedPad: 0,
+  perBox: 8,
+  prints: 6,
+  lock: 'angle-drop',
+  limits: { gap: 8, stagger: 300, endPiece: 300, rip: 50, runAlong: 12000, runAcross: 8000 },
+  limitSources: { gap: 'product', stagger: 'product', endPiece: 'product', rip: 'preset', runAlong: 'product', runAcross: 'product' },
+};
+
+const slate: Product = {
+  name: 'Ferry deck rigid vinyl',
+  kind: 'rigid-vinyl',
+  planks: [{ length: 1219.2, width: 177.8, share: 1 }],
+  thickness: 5.5,
+  attachedPad: 1,
+  perBox: 10,
+  prints: 8,
+  lock: 'angle-drop',
+  limits: { gap: 6.35, stagger: 203.2, endPiece: 203.2, rip: 50.8, runAlong: 15240, runAcross: 15240 },
+  limitSources: { gap: 'product', stagger: 'product', endPiece: 'preset', rip: 'preset', runAlong: 'product', runAcross: 'product' },
+};
+
+const readingRoom: Job = {
+  ...newJob('Weir Cottage reading room', 'metric', 4600, 3340),
+  product: ashGrey,
+  kerf: 3,
+  spaces: [
+    {
+      id: 'reading',
+      name: 'Reading room',
+      outline: [
+        [0, 0],
+        [4600, 0],
+        [4600, 3340],
+        [0, 3340],
+      ],
+    },
+  ],
+};
+
+const inch = 25.4;
+const ticketOffice: Job = {
+  ...newJob('Ferry ticket office', 'imperial', 174 * inch, 134.5 * inch),
+  product: slate,
+  kerf: 0,
+};
+
+/** The jobs of the demo, the main one last, so that it stands first in the list. */
+export const demoJobs: readonly Job[] = [{ ...ticketOffice, spaces: [{ ...ticketOffice.spaces[0]!, name: 'Ticket office' }] }, readingRoom];

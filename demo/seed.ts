@@ -1,0 +1,12 @@
+/* Seeds the demo: into an empty database, or after emptying it with --fresh. What was changed since is kept. */
+import { rmSync } from 'node:fs';
+import { jobStore, openDatabase } from '../src/data';
+import { demoJobs } from './jobs';
+
+const file = process.env.PITSAW_DB ?? 'data/demo.sqlite';
+if (process.argv.includes('--fresh')) for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true });
+
+const database = await openDatabase(file);
+const store = jobStore(database);
+if ((await store.list()).length === 0) for (const job of demoJobs) await store.create(job);
+await database.sequelize.close();

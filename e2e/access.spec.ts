@@ -1,0 +1,38 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { openStage, putJob, room } from './help';
+
+const clean = async (page: Page) => {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
+};
+
+for (const theme of ['day', 'sun', 'dark']) {
+  test(`every view passes WCAG 2.2 AA checks (${theme})`, async ({ page, request }) => {
+    await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
+    const id = await putJob(request, room('Reading room'));
+    await page.goto('/');
+    await clean(page);
+    for (const stage of ['room', 'plank', 'setout', 'rows', 'cuts']) {
+      await openStage(page, id, stage);
+      await clean(page);
+    }
+  });
+}
+
+test('at 390 px nothing runs off the side and every target is 44 px', async ({ page, request }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const id = await putJob(request, room('Reading room'));
+  for (const stage of ['room', 'plank', 'setout', 'rows', 'cuts']) {
+    await openStage(page, id, stage);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    const small = await page
+      .locator('button:visible, .rule a:visible')
+      .evaluateAll((all) =>
+        all
+          .map((e) => ({ h: e.getBoundingClientRect().height, name: e.textContent || e.getAttribute('aria-label') }))
+          .filter((b) => b.h < 43.5),
+      );
+    expect(small).toEqual([]);
+  }
+});

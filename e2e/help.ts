@@ -1,0 +1,33 @@
+import { expect, type APIRequestContext, type Page } from '@playwright/test';
+import { newJob, type Job } from '../src/core/job';
+
+/** Puts a job into the running application and gives its id. */
+export async function putJob(request: APIRequestContext, job: Job): Promise<string> {
+  const answer = await request.post('/api/jobs', { data: job });
+  expect(answer.status()).toBe(201);
+  return ((await answer.json()) as { job: { id: string } }).job.id;
+}
+
+export const room = (name: string, length = 4600, width = 3340): Job => newJob(name, 'metric', length, width);
+
+/** Opens a stage and waits for the plan. */
+export async function openStage(page: Page, id: string, stage: string): Promise<void> {
+  await page.goto(`/jobs/${id}/${stage}`);
+  await planned(page);
+}
+
+export const tally = (page: Page, name: string) =>
+  page
+    .getByLabel('Tally')
+    .locator('div', { has: page.getByText(name, { exact: false }) })
+    .last()
+    .locator('dd');
+
+export const planned = (page: Page) => expect(tally(page, 'Planks')).toHaveText(/^\d+/);
+
+export const saved = (page: Page) => expect(page.locator('[data-version]')).toHaveText('saved');
+
+/** The job as the server has it. */
+export async function stored(request: APIRequestContext, id: string): Promise<Job> {
+  return (await (await request.get(`/api/jobs/${id}/file`)).json()) as Job;
+}

@@ -1,0 +1,37 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { defineConfig } from '@playwright/test';
+
+const port = 4391;
+
+/** Drives the built application, seeded afresh, in Debian's Chromium. */
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 40_000,
+  workers: 2,
+  fullyParallel: true,
+  reporter: 'list',
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node scripts/serve.mjs --demo --fresh',
+    url: `http://127.0.0.1:${port}/api/health`,
+    env: { PORT: String(port), PITSAW_DB: join(tmpdir(), `pitsaw-e2e-${process.pid}.sqlite`) },
+    reuseExistingServer: false,
+    timeout: 120_000,
+  },
+});

@@ -1,0 +1,66 @@
+import 'server-only';
+import { LARGEST_FILE, readJob, readJobText, type Job, type Problem } from '@/core/job';
+
+const problems = (status: number, ...list: Problem[]): Response => Response.json({ problems: list }, { status });
+
+export const missing = (): Response => problems(404, { path: '', text: 'There is no such job; it may have been deleted.' });
+
+/** Runs a route's work; what goes wrong inside is logged and answered without its innards. */
+export async function answer(request: Request, work: () => Promise<Response>): Promise<Response> {
+  const origin = request.headers.get('origin');
+  if (request.method !== 'GET' && origin && new URL(origin).host !== request.headers.get('host')) {
+    return problems(403, { path: '', text: 'Changes are taken from Pitsaw’s own pages only.' });
+  }
+  try {
+    return await work();
+  } catch (error) {
+    process.stderr.write(`${request.method} ${new URL(request.url).pathname}: ${error instanceof Error ? error.stack : String(error)}\n`);
+    return problems(500, { path: '', text: 'Something failed inside Pitsaw; nothing was changed.' });
+  }
+}
+
+/** The request's text, refused as soon as it grows larger than any job. */
+async function limitedText(request: Request): Promise<string | null> {
+  const most = LARGEST_FILE + 1000;
+  if (Number(request.headers.get('content-length') ?? 0) > most * 2) return null;
+  const reader = request.body?.getReader();
+  if (!reader) return '';
+  const decoder = new TextDecoder();
+  let text = '';
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) return text + decoder.decode();
+    text += decoder.decode(value, { stream: true });
+    if (text.length > most) {
+      await reader.cancel();
+      return null;
+    }
+  }
+}
+
+const tooLarge = () => problems(413, { path: '', text: `The file is larger than ${LARGEST_FILE / 1e6} MB; a job file is not.` });
+
+/** Reads a job file from a request's body. */
+export async function jobFrom(request: Request): Promise<{ job: Job } | { refused: Response }> {
+  const text = await limitedText(request);
+  if (text === null) return { refused: tooLarge() };
+  const job = readJobText(text);
+  return job.ok ? { job: job.value } : { refused: problems(422, ...job.problems.slice(0, 20)) };
+}
+
+/** Reads a save: the version that it began from, and the document. */
+export async function saveFrom(request: Request): Promise<{ base: number; job: Job } | { refused: Response }> {
+  const text = await limitedText(request);
+  if (text === null) return { refused: tooLarge() };
+  let body: unknown;
+  try {
+    body = JSON.parse(text);
+  } catch {
+    return { refused: problems(400, { path: '', text: 'A save is JSON.' }) };
+  }
+  if (typeof body !== 'object' || body === null || !('base' in body) || !Number.isInteger(body.base) || !('document' in body)) {
+    return { refused: problems(400, { path: 'base', text: 'A save names the version that it began from, and the document.' }) };
+  }
+  const job = readJob(body.document);
+  return job.ok ? { base: body.base as number, job: job.value } : { refused: problems(422, ...job.problems.slice(0, 20)) };
+}

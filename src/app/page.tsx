@@ -1,0 +1,8 @@
+import { theStore } from '@/data';
+import { JobsPage } from '@/ui/jobs/JobsPage';
+
+export const dynamic = 'force-dynamic';
+
+export default async function Page() {
+  return <JobsPage jobs={await (await theStore()).list()} />;
+}

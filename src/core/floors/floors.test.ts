@@ -1,0 +1,110 @@
+import { polygonArea } from '../geometry';
+import { newJob, problemLine, type Job } from '../job';
+import { untruths } from '@/test/truth';
+import { planJob } from '../plan';
+import { floorsOf } from '.';
+
+const rect = (x: number, y: number, length: number, width: number): [number, number][] => [
+  [x, y],
+  [x + length, y],
+  [x + length, y + width],
+  [x, y + width],
+];
+
+type Finish = NonNullable<Job['openings']>[number]['finish'];
+
+/** A hall and a room above it, a 100 mm wall between, one doorway of 800. */
+function house(finish: Finish, second: string | null = 'room'): Job {
+  const job = newJob('Weir Cottage', 'metric', 1, 1);
+  return {
+    ...job,
+    spaces: [
+      { id: 'hall', name: 'Hall', outline: rect(0, 0, 5000, 1200) },
+      { id: 'room', name: 'Room', outline: rect(0, 1300, 3000, 2500) },
+    ],
+    openings: [{ id: 'd', between: ['hall', second], outline: rect(1000, 1200, 800, 100), finish }],
+  };
+}
+
+const areas = (job: Job): number[] => {
+  const floors = floorsOf(job);
+  if (!floors.ok) throw new Error(problemLine(floors.problems[0]!));
+  return floors.value.map((f) => f.laid.reduce((sum, p) => sum + polygonArea(p), 0));
+};
+
+const hall = 4984 * 1184;
+const room = 2984 * 2484;
+
+test.each<[Finish, number[]]>([
+  ['through', [hall + room + 784 * 116]],
+  ['t-mould', [hall + 784 * 50, room + 784 * 50]],
+  ['end-cap', [hall + 784 * 50, room + 784 * 50]],
+  ['stop', [hall, room]],
+])('a doorway with finish %s', (finish, want) => {
+  areas(house(finish)).forEach((area, i) => expect(area).toBeCloseTo(want[i]!, 3));
+});
+
+test('a doorway that leads out: to its line, or over the whole strip without a gap', () => {
+  expect(areas(house('reducer', null))[0]).toBeCloseTo(hall + 784 * 50, 3);
+  expect(areas(house('through', null))[0]).toBeCloseTo(hall + 784 * 108, 3);
+});
+
+test('a profile between spaces that are one floor another way leaves a slot of two gaps', () => {
+  const job = house('through');
+  const second = {
+    id: 'e',
+    between: ['hall', 'room'] as [string, string],
+    outline: rect(2000, 1200, 700, 100),
+    finish: 't-mould' as const,
+  };
+  const [area] = areas({ ...job, openings: [...job.openings!, second] });
+  expect(area).toBeCloseTo(hall + room + 784 * 116 + 684 * 100, 3);
+});
+
+test('plans of doorways hold the truths', () => {
+  for (const finish of ['through', 't-mould', 'stop'] as const) {
+    const job = house(finish);
+    const [plan, floors] = [planJob(job, { steps: 2000 }), floorsOf(job)];
+    expect(plan.ok && floors.ok && untruths(job, floors.value, plan.value)).toEqual([]);
+  }
+});
+
+test.each<[string, Job, RegExp]>([
+  [
+    'an opening that touches nothing',
+    { ...house('through'), openings: [{ ...house('through').openings![0]!, outline: rect(1000, 1210, 800, 80) }] },
+    /^openings\[0\]\.outline: does not touch "hall"/,
+  ],
+  [
+    'spaces that overlap',
+    { ...house('stop'), openings: [], spaces: [...house('stop').spaces, { id: 'x', name: 'X', outline: rect(100, 100, 500, 500) }] },
+    /^spaces\[2\]\.outline: overlaps "hall" by 0\.250 m²/,
+  ],
+  [
+    'a space smaller than its gaps',
+    { ...house('stop'), openings: [], spaces: [{ id: 'x', name: 'X', outline: rect(0, 0, 500, 15) }] },
+    /^spaces\[0\]\.outline: nothing is left to lay in "x"/,
+  ],
+  [
+    'an obstacle over everything',
+    { ...house('stop'), obstacles: [{ id: 'o', kind: 'island', outline: rect(-10, -10, 6000, 1250) }] },
+    /nothing is left to lay in "hall"/,
+  ],
+])('%s is refused', (_, job, want) => {
+  const floors = floorsOf(job);
+  expect(floors.ok ? 'formed' : problemLine(floors.problems[0]!)).toMatch(want);
+});
+
+test('layouts override field by field, the later entry winning', () => {
+  const job = {
+    ...house('stop'),
+    layouts: [
+      { space: 'room', direction: 90 as const },
+      { space: 'room', stagger: { seed: 7 } },
+      { space: 'room', direction: 0 as const },
+    ],
+  };
+  const floors = floorsOf(job);
+  expect(floors.ok && floors.value[1]!.layout).toMatchObject({ direction: 0, stagger: { school: 'offcut', seed: 7 } });
+  expect(floors.ok && floors.value[0]!.layout).toMatchObject({ direction: 'auto' });
+});

@@ -1,0 +1,213 @@
+import fc from 'fast-check';
+import {
+  boxOf,
+  clipHalf,
+  commonSpans,
+  crossingEdges,
+  difference,
+  drawnIn,
+  frameOf,
+  insidePolygon,
+  oriented,
+  polygonArea,
+  spansAt,
+  tidyRing,
+  turned,
+  union,
+  type Point,
+  type Polygon,
+} from '.';
+
+const star = fc
+  .array(fc.tuple(fc.double({ min: 0.1, max: 1, noNaN: true }), fc.integer({ min: 300, max: 2000 })), { minLength: 3, maxLength: 10 })
+  .map((corners): Point[] => {
+    const whole = corners.reduce((sum, [step]) => sum + step, 0);
+    let angle = 0;
+    return corners.map(([step, radius]) => {
+      angle += (2 * Math.PI * step) / whole;
+      return [Math.round(radius * Math.cos(angle)), Math.round(radius * Math.sin(angle))];
+    });
+  })
+  .filter((ring) => tidyRing(ring).length >= 3 && crossingEdges(ring) === null);
+
+const areaOf = (polygons: readonly Polygon[]) => polygons.reduce((sum, p) => sum + polygonArea(p), 0);
+
+test('a line cuts a polygon into two parts that together are all of it', () => {
+  fc.assert(
+    fc.property(star, fc.constantFrom<0 | 1>(0, 1), fc.integer({ min: -2000, max: 2000 }), (ring, axis, at) => {
+      const hole: Point[] = [
+        [-60, -60],
+        [-60, 60],
+        [60, 60],
+        [60, -60],
+      ];
+      const [polygon] = difference([oriented([ring])], [[hole]]);
+      fc.pre(polygon !== undefined);
+      const parts = [...clipHalf(polygon!, axis, at, 1), ...clipHalf(polygon!, axis, at, -1)];
+      expect(areaOf(parts)).toBeCloseTo(polygonArea(polygon!), 1);
+      for (const part of clipHalf(polygon!, axis, at, 1)) expect(part[0]!.every((p) => p[axis] >= at - 1e-6)).toBe(true);
+    }),
+  );
+});
+
+test('a line through corners and along edges leaves no slivers', () => {
+  const ell: Polygon = [
+    [
+      [0, 0],
+      [400, 0],
+      [400, 100],
+      [200, 100],
+      [200, 300],
+      [0, 300],
+    ],
+  ];
+  expect(clipHalf(ell, 1, 100, 1)).toEqual([
+    [
+      [
+        [200, 100],
+        [200, 300],
+        [0, 300],
+        [0, 100],
+      ],
+    ],
+  ]);
+  expect(areaOf(clipHalf(ell, 1, 100, -1))).toBe(40000);
+  expect(clipHalf(ell, 1, 300, 1)).toEqual([]);
+  expect(clipHalf(ell, 0, 200, 1)).toHaveLength(1);
+});
+
+test('turning into a frame and back is exact for quarter turns', () => {
+  fc.assert(
+    fc.property(fc.constantFrom(0, 90, 180, 270, -90), fc.integer(), fc.integer(), (direction, x, y) => {
+      const frame = frameOf(direction);
+      expect(turned(frame, turned(frame, [x, y]))).toEqual([x, y]);
+    }),
+  );
+  expect(turned(frameOf(0), [3, 5])).toEqual([3, -5]);
+  expect(turned(frameOf(90), [3, 5])).toEqual([5, 3]);
+});
+
+test('drawing in keeps every point at its gap: each probe inside is at least the gap from the outline', () => {
+  fc.assert(
+    fc.property(star, fc.integer({ min: 1, max: 60 }), (ring, gap) => {
+      const laid = drawnIn([[ring]], gap);
+      const lines = ring.map((a, i) => [a, ring[(i + 1) % ring.length]!] as const);
+      for (const polygon of laid) {
+        for (const p of polygon[0]!) {
+          const near = Math.min(
+            ...lines.map(([a, b]) => {
+              const t = Math.max(
+                0,
+                Math.min(1, ((p[0] - a[0]) * (b[0] - a[0]) + (p[1] - a[1]) * (b[1] - a[1])) / ((b[0] - a[0]) ** 2 + (b[1] - a[1]) ** 2)),
+              );
+              return Math.hypot(p[0] - a[0] - t * (b[0] - a[0]), p[1] - a[1] - t * (b[1] - a[1]));
+            }),
+          );
+          expect(near).toBeGreaterThanOrEqual(gap - 1e-3);
+        }
+        expect(polygon[0]!.every((p) => insidePolygon(p, [ring]))).toBe(true);
+      }
+    }),
+  );
+});
+
+test('corners stay sharp, at an obstacle too', () => {
+  const room: Point[] = [
+    [0, 0],
+    [3000, 0],
+    [3000, 2000],
+    [0, 2000],
+  ];
+  const hearth: Point[] = [
+    [0, 500],
+    [400, 500],
+    [400, 1500],
+    [0, 1500],
+  ];
+  expect(areaOf(drawnIn([[room]], 10, [{ outline: hearth, gap: 5 }]))).toBeCloseTo(2980 * 1980 - 395 * 1010, 6);
+  expect(drawnIn([[room]], 1001)).toEqual([]);
+});
+
+test('union over a shared edge is one piece', () => {
+  const a: Polygon = [
+    [
+      [0, 0],
+      [100, 0],
+      [100, 100],
+      [0, 100],
+    ],
+  ];
+  const b: Polygon = [
+    [
+      [100, 20],
+      [200, 20],
+      [200, 80],
+      [100, 80],
+    ],
+  ];
+  expect(union([a, b])).toHaveLength(1);
+  expect(boxOf(union([a, b])[0]![0]!)).toEqual({ minX: 0, minY: 0, maxX: 200, maxY: 100 });
+});
+
+test('spans along a line, and what two lists share', () => {
+  const ring: Polygon = [
+    [
+      [0, 0],
+      [100, 0],
+      [100, 100],
+      [0, 100],
+    ],
+    [
+      [40, 40],
+      [40, 60],
+      [60, 60],
+      [60, 40],
+    ],
+  ];
+  expect(spansAt([ring], 1, 50, 1)).toEqual([
+    [0, 40],
+    [60, 100],
+  ]);
+  expect(
+    commonSpans(
+      [
+        [0, 10],
+        [20, 30],
+      ],
+      [[5, 25]],
+    ),
+  ).toEqual([
+    [5, 10],
+    [20, 25],
+  ]);
+});
+
+test.each([
+  [
+    [
+      [0, 0],
+      [10, 10],
+      [10, 0],
+      [0, 10],
+    ],
+    [1, 3],
+  ],
+  [
+    [
+      [0, 0],
+      [10, 0],
+      [5, 0],
+      [5, 5],
+    ],
+    [1, 2],
+  ],
+  [
+    [
+      [0, 0],
+      [10, 0],
+      [10, 10],
+      [0, 10],
+    ],
+    null,
+  ],
+] as const)('crossing edges of %j', (ring, want) => expect(crossingEdges(ring)).toEqual(want));

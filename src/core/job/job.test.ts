@@ -1,0 +1,106 @@
+import { LARGEST_FILE, newJob, problemLine, readJob, readJobText, type Job } from '.';
+
+const base = (): Job => newJob('Weir Cottage', 'metric', 4000, 3000);
+const said = (raw: unknown): string => {
+  const read = typeof raw === 'string' ? readJobText(raw) : readJob(raw);
+  return read.ok ? 'read' : problemLine(read.problems[0]!);
+};
+const withOutline = (outline: unknown) => ({ ...base(), spaces: [{ id: 'a', name: 'A', outline }] });
+const withProduct = (change: object) => ({ ...base(), product: { ...base().product, ...change } });
+const withLimits = (change: object) => withProduct({ limits: { ...base().product.limits, ...change } });
+
+test.each<[string, unknown, RegExp]>([
+  [
+    'a crossing outline',
+    withOutline([
+      [0, 0],
+      [2000, 2000],
+      [2000, 0],
+      [0, 2000],
+    ]),
+    /^spaces\[0\]\.outline: edges 1 and 3 cross$/,
+  ],
+  [
+    'an outline that doubles back',
+    withOutline([
+      [0, 0],
+      [4000, 0],
+      [2000, 0],
+      [2000, 900],
+    ]),
+    /^spaces\[0\]\.outline: edges 1 and 2 cross$/,
+  ],
+  [
+    'a text for a number',
+    withOutline([
+      [0, 0],
+      ['4000', 0],
+      [4000, 900],
+    ]),
+    /^spaces\[0\]\.outline\[1\]\[0\]: a length must be a number, not "4000"$/,
+  ],
+  [
+    'NaN',
+    withOutline([
+      [0, 0],
+      [NaN, 0],
+      [4000, 900],
+    ]),
+    /^spaces\[0\]\.outline\[1\]\[0\]: /,
+  ],
+  [
+    'two points',
+    withOutline([
+      [0, 0],
+      [1, 1],
+    ]),
+    /^spaces\[0\]\.outline: an outline needs at least three points$/,
+  ],
+  [
+    'a closing repeat',
+    withOutline([
+      [0, 0],
+      [1000, 0],
+      [1000, 900],
+      [0, 0],
+    ]),
+    /repeats the first; leave it out$/,
+  ],
+  ['a negative gap', withLimits({ gap: -1 }), /^product\.limits\.gap: cannot be negative$/],
+  [
+    'a plank of no length',
+    withProduct({ planks: [{ length: 0, width: 192, share: 1 }] }),
+    /^product\.planks\[0\]\.length: must be more than 0$/,
+  ],
+  ['a stagger that cannot be', withLimits({ stagger: 700 }), /^product\.limits\.stagger: 700 cannot be kept/],
+  ['an end piece longer than a plank', withLimits({ endPiece: 1300 }), /^product\.limits\.endPiece: 1300 is longer/],
+  ['a rip wider than a plank', withLimits({ rip: 200 }), /^product\.limits\.rip: 200 is wider/],
+  ['an id used twice', { ...base(), spaces: [base().spaces[0], base().spaces[0]] }, /^spaces\[1\]\.id: "room" is used twice/],
+  [
+    'a layout for no space',
+    { ...base(), layouts: [{ space: 'attic', direction: 90 }] },
+    /^layouts\[0\]\.space: there is no space "attic"$/,
+  ],
+  ['a later version', { ...base(), version: 2 }, /^version: version 2 is not known/],
+  ['another format', { ...base(), format: 'x' }, /^format: this is not a job file/],
+  ['nothing', null, /./],
+  [
+    'an unknown mode',
+    { ...base(), layout: { ...base().layout, setOut: { mode: 'sideways' } } },
+    /^layout\.setOut\.mode: "sideways" is not one of auto, /,
+  ],
+  [
+    'a point that is missing',
+    { ...base(), layout: { ...base().layout, setOut: { mode: 'row-edge-at' } } },
+    /^layout\.setOut\.at: row-edge-at needs a point/,
+  ],
+  ['a text that is no JSON', '{"format": ', /^not JSON: /],
+  ['deep nesting', '['.repeat(5000) + ']'.repeat(5000), /nested more than/],
+  ['a huge file', ' '.repeat(LARGEST_FILE + 1), /larger than/],
+])('%s is refused with its place', (_, raw, want) => expect(said(raw)).toMatch(want));
+
+test('a job is read with every field it came with', () => {
+  const job = { ...base(), surveyor: { shoes: 'dusty' }, product: { ...base().product, colour: 'ash' } };
+  const read = readJobText(`\uFEFF${JSON.stringify(job)}`);
+  expect(read).toEqual({ ok: true, value: job });
+});

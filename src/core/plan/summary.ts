@@ -1,0 +1,37 @@
+import { frameOf } from '../geometry';
+import { leastJointDistance, measureRows } from '../audit';
+import type { Floor } from '../floors';
+import { setOutOf } from '../setout';
+import type { Plan } from './schema';
+
+/** The few numbers that are always in sight. */
+export type Summary = {
+  readonly planks: number;
+  readonly boxes: number;
+  readonly wastePercent: number;
+  /** narrowest strip beside any wall that runs with the planks, mm; null where no wall does */
+  readonly worstStrip: number | null;
+  /** least distance of joints of neighbouring rows, mm; null where no two rows have joints */
+  readonly leastStagger: number | null;
+  readonly musts: number;
+  readonly shoulds: number;
+};
+
+/** Sums up a plan of these floors. */
+export function summaryOf(plan: Plan, floors: readonly Floor[]): Summary {
+  const strips = floors.flatMap((floor) => setOutOf(floor).strips.map((s) => s.least));
+  const staggers = plan.floors.map((floor) =>
+    leastJointDistance(measureRows(floor, frameOf(floor.direction)), Math.max(...plan.planks.map((p) => p.length))),
+  );
+  const least = (values: readonly (number | null)[]) =>
+    values.reduce<number | null>((a, b) => (b !== null && (a === null || b < a) ? b : a), null);
+  return {
+    planks: plan.totals.planks,
+    boxes: plan.totals.boxes,
+    wastePercent: plan.totals.wastePercent,
+    worstStrip: least(strips),
+    leastStagger: least(staggers),
+    musts: plan.findings.filter((f) => f.level === 'must').length,
+    shoulds: plan.findings.filter((f) => f.level === 'should').length,
+  };
+}

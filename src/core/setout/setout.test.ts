@@ -1,0 +1,139 @@
+import fc from 'fast-check';
+import { floorsOf, type Floor } from '../floors';
+import { newJob, type Job } from '../job';
+import { bandsOf, bestOrigin, groundOf, originFor, placed, scoreOf, setOutOf, stripsFor } from '.';
+
+function floorOf(job: Job): Floor {
+  const floors = floorsOf(job);
+  if (!floors.ok) throw new Error(JSON.stringify(floors.problems));
+  return floors.value[0]!;
+}
+
+const room = (length: number, width: number, change: Partial<Job> = {}): Job => ({ ...newJob('Room', 'metric', length, width), ...change });
+
+const withMode = (job: Job, mode: Job['layout']['setOut']['mode'], direction: Job['layout']['direction'] = 0): Job => ({
+  ...job,
+  layout: { ...job.layout, direction, setOut: { mode } },
+});
+
+/** An outline with steps, so that several walls run with the planks. */
+const steps = fc
+  .array(fc.tuple(fc.integer({ min: 200, max: 1500 }), fc.integer({ min: 300, max: 2500 })), { minLength: 1, maxLength: 5 })
+  .map((parts) => {
+    const ring: [number, number][] = [[0, 0]];
+    let x = 0;
+    for (const [dx, y] of parts) {
+      ring.push([x, -y], [x + dx, -y]);
+      x += dx;
+    }
+    ring.push([x, 1200], [0, 1200]);
+    return ring.filter((p, i) => i === 0 || p[0] !== ring[i - 1]![0] || p[1] !== ring[i - 1]![1]).slice(1);
+  });
+
+test('the best shift is as good as any found by trying every half millimetre', () => {
+  fc.assert(
+    fc.property(steps, fc.integer({ min: 0, max: 40 }), (outline, flare) => {
+      const job = room(1000, 1000);
+      // one wall out of square
+      const bent = outline.map(([x, y], i): [number, number] => [x, i === outline.length - 1 ? y + flare : y]);
+      const floor = floorOf({ ...job, spaces: [{ ...job.spaces[0]!, outline: bent }] });
+      const ground = groundOf({ ...floor, layout: { ...floor.layout, direction: 0 } });
+      const best = scoreOf(ground.walls, { origin: bestOrigin(ground.walls, [192], 50, 0), widths: [192] }, 50);
+      for (let origin = 0; origin < 192; origin += 0.5) {
+        const other = scoreOf(ground.walls, { origin, widths: [192] }, 50);
+        expect(best.broken).toBeLessThanOrEqual(other.broken);
+        if (best.broken === other.broken) expect(best.worst).toBeGreaterThanOrEqual(other.worst - 1e-6);
+      }
+    }),
+  );
+});
+
+test('balanced: first and last strip are equal, between half a plank and a whole one', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 600, max: 9000 }), fc.constantFrom([192], [120, 180, 240]), (width, widths) => {
+      const ground = { ...groundOf(floorOf(withMode(room(3000, width), 'balanced'))), widths };
+      const rows = placed(ground, 'balanced', originFor(ground, 'balanced')).rows;
+      const first = rows[0]!.to - ground.reach[0];
+      const last = ground.reach[1] - rows[rows.length - 1]!.from;
+      expect(first).toBeCloseTo(last, 6);
+      if (widths.length === 1) expect(first).toBeGreaterThanOrEqual(96 - 1e-6);
+      expect(first).toBeLessThanOrEqual(Math.min(rows[0]!.width, rows[rows.length - 1]!.width) + 1e-6);
+    }),
+  );
+});
+
+test.each([0, 90, 180, 270, 33.3])('full first at %d°: the first row is a whole plank', (direction) => {
+  const setOut = setOutOf(floorOf(withMode(room(4000, 3000), 'full-first', direction)));
+  expect(setOut.direction).toBe(direction);
+  const ground = groundOf(floorOf(withMode(room(4000, 3000), 'full-first', direction)));
+  expect(setOut.rows[0]!.from).toBeCloseTo(ground.reach[0], 6);
+});
+
+test('centre modes and a chosen point lie on a row’s edge or middle', () => {
+  const edge = setOutOf(floorOf(withMode(room(4000, 3000), 'edge-on-centre')));
+  expect(edge.rows.some((r) => Math.abs(r.from + 1500) < 1e-9)).toBe(true);
+  const plank = setOutOf(floorOf(withMode(room(4000, 3000), 'plank-on-centre')));
+  expect(plank.rows.some((r) => Math.abs((r.from + r.to) / 2 + 1500) < 1e-9)).toBe(true);
+  const job = room(4000, 3000);
+  const at = setOutOf(floorOf({ ...job, layout: { ...job.layout, setOut: { mode: 'row-edge-at', at: [20, 700] } } }));
+  expect(at.rows.some((r) => Math.abs(r.from + 700) < 1e-9)).toBe(true);
+});
+
+test('a width sequence is begun at any of its widths and keeps its order', () => {
+  const ground = { ...groundOf(floorOf(room(3000, 2500))), widths: [120, 180, 240] };
+  const rows = bandsOf({ origin: originFor(ground, 'full-first'), widths: ground.widths }, ground.reach);
+  rows.slice(1).forEach((row, i) => {
+    expect(row.from).toBeCloseTo(rows[i]!.to, 9);
+    expect(ground.widths[(ground.widths.indexOf(rows[i]!.width) + 1) % 3]).toBe(row.width);
+  });
+});
+
+test('a strip of nothing is a whole plank; a wall that a row runs out on has none', () => {
+  const floor = floorOf(withMode(room(4000, 192 * 10 + 16), 'full-first'));
+  expect(setOutOf(floor).strips.map((s) => s.least)).toEqual([192, 192].map((n) => expect.closeTo(n, 6)));
+  const job = room(4000, 3000);
+  const askew = floorOf({
+    ...job,
+    spaces: [
+      {
+        ...job.spaces[0]!,
+        outline: [
+          [0, 0],
+          [4000, 150],
+          [4000, 3000],
+          [0, 3000],
+        ],
+      },
+    ],
+    layout: { ...job.layout, direction: 0 },
+  });
+  const ground = groundOf(askew);
+  const crossed = stripsFor(ground.walls, { origin: 100 + ground.reach[0], widths: [192] }).map((s) => s.crossed);
+  expect(crossed.some((c) => c >= 0)).toBe(true);
+  expect(
+    Math.max(
+      ...Array.from({ length: 192 }, (_, o) => Math.max(...stripsFor(ground.walls, { origin: o, widths: [192] }).map((s) => s.crossed))),
+    ),
+  ).toBe(1);
+});
+
+test('auto runs along the longest walls, a hair off a quarter turn included', () => {
+  expect(setOutOf(floorOf(room(4000, 3000))).direction).toBe(0);
+  expect(setOutOf(floorOf(room(3000, 4000))).direction).toBe(90);
+  const job = room(1, 1);
+  const slanted = floorOf({
+    ...job,
+    spaces: [
+      {
+        ...job.spaces[0]!,
+        outline: [
+          [0, 0],
+          [4000, 1000],
+          [3600, 2600],
+          [-400, 1600],
+        ],
+      },
+    ],
+  });
+  expect(setOutOf(slanted).direction).toBeCloseTo((Math.atan2(1, 4) * 180) / Math.PI, 5);
+});

@@ -1,0 +1,39 @@
+import { formatLength, type Display } from '../core/units';
+import type { CutLine } from '../core/plan';
+
+/** `7.2` → `row 7, piece 2` */
+export const pieceWords = (id: string): string => id.replace(/^(\d+)\.(\d+)$/, 'row $1, piece $2');
+
+/** What to take for a piece. */
+export function takeWords({ take, piece }: CutLine, display: Display): string {
+  if (take.kind === 'plank') return `new plank ${piece.plank}`;
+  return `offcut of ${pieceWords(take.of)} (${formatLength(take.length, display)})`;
+}
+
+/** What to cut, and from which end or edge to mark. */
+export function cutWords({ crosscuts, rip, shaped }: CutLine, display: Display): string {
+  const length = (mm: number) => formatLength(mm, display);
+  const words = crosscuts.map(({ keep, from }) => `mark ${length(keep)} from the ${from} end`);
+  if (rip) {
+    const edge = rip.keepEdge === 'near' ? 'starting-wall' : rip.keepEdge === 'far' ? 'far' : 'either';
+    words.push(
+      Math.abs(rip.left - rip.right) < 0.5
+        ? `rip to ${length(rip.left)}, keep the ${edge} edge`
+        : `rip ${length(rip.left)} at the left end to ${length(rip.right)} at the right, keep the ${edge} edge`,
+    );
+  }
+  if (shaped) words.push('mark the shape in place');
+  return words.length === 0 ? 'no cut' : words.join('; ');
+}
+
+/** What becomes of what is cut off. */
+export function restWords({ remainders, piece }: CutLine, display: Display): string {
+  return remainders
+    .filter((r) => r.becomes !== null || !r.rippedOff)
+    .map((r) => {
+      const size = formatLength(r.length, display);
+      if (r.becomes === null) return `${size} left over`;
+      return `${size} ${r.becomes.split('.')[0] === String(piece.row) ? 'ends this row' : `goes to ${pieceWords(r.becomes)}`}`;
+    })
+    .join('; ');
+}

@@ -1,0 +1,214 @@
+'use client';
+import { Button } from '@chakra-ui/react';
+import { usePathname } from 'next/navigation';
+import { useEffect, useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { floorsOf, type Floor } from '@/core/floors';
+import { turned, turnedMulti } from '@/core/geometry';
+import type { Job } from '@/core/job';
+import { groundOf, originFor, placed, type SetOut, type SetOutGround } from '@/core/setout';
+import { KeysDialog } from './parts/KeysDialog';
+import { Rule, STAGES, type StageName } from './parts/Rule';
+import { StaleDialog } from './parts/StaleDialog';
+import { Tally } from './parts/Tally';
+import { Top } from './parts/Top';
+import { Sheet, type Overlay } from './sheet/Sheet';
+import { Faults } from './sheet/Faults';
+import { RowNumbers } from './sheet/RowNumbers';
+import { SetOutOverlay } from './sheet/SetOutOverlay';
+import { SizeOverlay } from './sheet/SizeOverlay';
+import { CutsReading } from './stages/Cuts';
+import { PlankReading } from './stages/Plank';
+import { RoomReading } from './stages/Room';
+import { RowsReading } from './stages/Rows';
+import { SetOutReading } from './stages/SetOut';
+import type { JobView } from './state/api';
+import { useJob } from './state/jobState';
+import { edgeNear, lineAt, withFloorLayout } from './state/setOutEdit';
+import { usePlan } from './state/usePlan';
+
+/** What every stage is given. */
+export type StageProps = { readonly job: Job; readonly floors: readonly Floor[]; readonly floor: Floor };
+
+/** A job's screen: the rule, the sheet, the reading and the tally. */
+export function Work({ view }: { view: JobView }) {
+  const { job: opened, id, open, change, undo, redo } = useJob();
+  const mine = id === view.id ? opened : null;
+  const job = mine ?? view.document;
+  useEffect(() => open(view), [open, view]);
+
+  const path = usePathname();
+  const stage: StageName = STAGES.find((s) => path.endsWith(`/${s.name}`))?.name ?? 'room';
+  const go = (name: StageName) => window.history.pushState(null, '', `/jobs/${view.id}/${name}`);
+  const [keys, setKeys] = useState(false);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [floorId, setFloorId] = useState('f1');
+
+  const formed = useMemo(() => floorsOf(job), [job]);
+  const floors = formed.ok ? formed.value : [];
+  const floor = floors.find((f) => f.id === floorId) ?? floors[0];
+  const { planned, before, problems, progress, busy, cancel } = usePlan(mine);
+  const current = problems.length > 0 || !formed.ok ? null : (planned?.plan ?? null);
+
+  // the line while it is dragged: the origin of the rows, and where the line stands
+  const ground = useMemo(() => (floor ? groundOf(floor) : null), [floor]);
+  const [drag, setDrag] = useState<{ origin: number; w: number } | null>(null);
+  const [lastLine, setLastLine] = useState<number | null>(null);
+  const setOut = useMemo(() => {
+    if (!ground) return null;
+    const mode = ground.floor.layout.setOut.mode;
+    return drag ? placed(ground, 'row-edge-at', drag.origin) : placed(ground, mode, originOf(ground));
+  }, [ground, drag]);
+  const lineW =
+    setOut && ground
+      ? (drag?.w ?? edgeNear(setOut.grid.origin, setOut.grid.widths, lastLine ?? (ground.reach[0] + ground.reach[1]) / 2))
+      : 0;
+  const place = (w: number) => {
+    if (!ground || !floor) return;
+    setLastLine(w);
+    change(withFloorLayout(job, floor, floors.length, { setOut: lineAt(ground, w) }));
+    setDrag(null);
+  };
+
+  const option = { useKey: true, preventDefault: true } as const;
+  useHotkeys('?', () => setKeys(true), option);
+  useHotkeys('z', () => void undo(), option);
+  useHotkeys(['y', 'shift+z'], () => void redo(), option);
+  useHotkeys('mod+z', () => void undo(), { preventDefault: true });
+  useHotkeys(['mod+shift+z', 'mod+y'], () => void redo(), { preventDefault: true });
+  useHotkeys('u', () => void change({ ...job, display: job.display === 'metric' ? 'imperial' : 'metric' }), option);
+  useHotkeys(
+    STAGES.map((_, i) => `${i + 1}`),
+    (event) => go(STAGES[Number(event.key) - 1]!.name),
+    option,
+  );
+
+  const rowEdges = useMemo(() => {
+    if (!drag || !setOut || !floor) return null;
+    return rowEdgePath(floor, setOut);
+  }, [drag, setOut, floor]);
+
+  const overlay: Overlay = (sheet, size) => (
+    <>
+      {(stage === 'room' || stage === 'plank') && <SizeOverlay job={job} view={sheet} />}
+      {stage === 'setout' && setOut && ground && (
+        <SetOutOverlay
+          display={job.display}
+          view={sheet}
+          size={size}
+          setOut={setOut}
+          ground={ground}
+          lineW={lineW}
+          onDrag={setDrag}
+          onPlace={place}
+        />
+      )}
+      {current && (stage === 'rows' || stage === 'cuts') && <RowNumbers plan={current} view={sheet} />}
+      {current && stage !== 'room' && stage !== 'plank' && !drag && <Faults plan={current} view={sheet} onChoose={(at) => setChosen(at)} />}
+    </>
+  );
+  const props = floor ? { job, floors, floor } : null;
+  const allProblems = formed.ok ? problems : formed.problems;
+  return (
+    <div className="work">
+      <Top job={job} view={view} onKeys={() => setKeys(true)} />
+      <Rule stage={stage} job={job} plan={current} base={`/jobs/${view.id}`} onGo={go} />
+      <Sheet
+        job={job}
+        floors={floors}
+        plan={stage === 'room' || stage === 'plank' ? null : current}
+        rowEdges={rowEdges}
+        chosen={stage === 'rows' || stage === 'cuts' ? chosen : null}
+        onChoose={setChosen}
+        overlay={overlay}
+        label={`${job.name}: ${STAGES.find((s) => s.name === stage)!.title}`}
+      >
+        {allProblems.length > 0 && (
+          <div className="problems" role="alert" style={{ position: 'absolute', top: 0 }}>
+            {allProblems.slice(0, 3).map((p) => (
+              <p key={p.path + p.text} style={{ margin: 0 }}>
+                {p.path && <b>{p.path}: </b>}
+                {p.text}
+              </p>
+            ))}
+          </div>
+        )}
+        {busy && progress !== null && (
+          <div className="busy" role="status">
+            Searching <progress value={progress} aria-label="How far the search is" />
+            <Button size="sm" h="36px" variant="outline" onClick={cancel}>
+              Cancel
+            </Button>
+          </div>
+        )}
+      </Sheet>
+      <aside className="reading" aria-label="Reading" key={stage}>
+        {floors.length > 1 && (
+          <div className="stops" role="group" aria-label="Which floor" style={{ marginTop: 0, marginBottom: 14 }}>
+            {floors.map((f) => (
+              <Button
+                key={f.id}
+                size="sm"
+                h="40px"
+                variant={f === floor ? 'solid' : 'outline'}
+                aria-pressed={f === floor}
+                onClick={() => setFloorId(f.id)}
+              >
+                {f.spaces.map((s) => s.name).join(' + ')}
+              </Button>
+            ))}
+          </div>
+        )}
+        {stage === 'room' && <RoomReading job={job} onChange={change} />}
+        {stage === 'plank' && <PlankReading job={job} onChange={change} />}
+        {props && stage === 'setout' && setOut && ground && (
+          <SetOutReading
+            {...props}
+            setOut={setOut}
+            ground={ground}
+            dragging={drag !== null}
+            onChange={change}
+            onPlace={place}
+            lineW={lineW}
+          />
+        )}
+        {props && stage === 'rows' && (
+          <RowsReading
+            {...props}
+            plan={current}
+            summary={planned?.summary ?? null}
+            chosen={chosen}
+            onChoose={setChosen}
+            onChange={change}
+          />
+        )}
+        {props && stage === 'cuts' && <CutsReading {...props} id={view.id} plan={current} chosen={chosen} onChoose={setChosen} />}
+      </aside>
+      <Tally
+        job={job}
+        now={current ? (planned?.summary ?? null) : null}
+        before={before?.summary ?? null}
+        stage={stage}
+        onGo={go}
+        dragged={drag ? setOut : null}
+      />
+      <KeysDialog open={keys} onClose={() => setKeys(false)} />
+      <StaleDialog />
+    </div>
+  );
+}
+
+const originOf = (ground: SetOutGround): number => originFor(ground, ground.floor.layout.setOut.mode);
+
+/** Row edges as one path over the floor's reach along the planks, in plan. */
+function rowEdgePath(floor: Floor, { frame, rows }: SetOut): string {
+  const us = turnedMulti(frame, floor.laid).flatMap((p) => p[0]!.map((q) => q[0]));
+  const [from, to] = [Math.min(...us), Math.max(...us)];
+  return rows
+    .slice(1)
+    .map((row) => {
+      const [a, b] = [turned(frame, [from, row.from]), turned(frame, [to, row.from])];
+      return `M${a[0]} ${a[1]}L${b[0]} ${b[1]}`;
+    })
+    .join('');
+}

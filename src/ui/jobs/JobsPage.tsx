@@ -1,0 +1,203 @@
+'use client';
+import { Button, Dialog, Field, Input, Portal } from '@chakra-ui/react';
+import { Download, FilePlus2, FileUp, Trash2 } from 'lucide-react';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useRef, useState } from 'react';
+import { floorsOf } from '@/core/floors';
+import { signedArea } from '@/core/geometry';
+import { newJob } from '@/core/job';
+import { formatArea, type Display } from '@/core/units';
+import { LengthField } from '../parts/LengthField';
+import { Logo } from '../parts/Logo';
+import { ThemeButton } from '../parts/Top';
+import { FloorDrawing } from '../sheet/FloorDrawing';
+import { ask, complaint, type JobView, type SaveBody } from '../state/api';
+
+/** All jobs, each with a small true drawing of its floor. */
+export function JobsPage({ jobs }: { jobs: readonly JobView[] }) {
+  const router = useRouter();
+  const [creating, setCreating] = useState(false);
+  const [deleted, setDeleted] = useState<JobView | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+
+  const send = async (document: unknown) => {
+    const answer = await ask<SaveBody>('/api/jobs', 'POST', document);
+    if (answer.status === 201 && answer.body.job) router.push(`/jobs/${answer.body.job.id}/room`);
+    else setProblem(complaint(answer));
+  };
+  const importFile = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    setProblem(null);
+    if (chosen.size > 8_000_000)
+      return setProblem(`${chosen.name}: ${(chosen.size / 1e6).toFixed(0)} MB is larger than a job file can be.`);
+    await send(await chosen.text());
+  };
+  const remove = async (job: JobView) => {
+    const answer = await ask<SaveBody>(`/api/jobs/${job.id}`, 'DELETE');
+    if (answer.status !== 200) return setProblem(complaint(answer));
+    setDeleted(job);
+    router.refresh();
+  };
+  const restore = async () => {
+    if (!deleted) return;
+    const answer = await ask<SaveBody>(`/api/jobs/${deleted.id}/restore`, 'POST', {});
+    if (answer.status !== 200) return setProblem(complaint(answer));
+    setDeleted(null);
+    router.refresh();
+  };
+  return (
+    <main className="jobs">
+      <div style={{ display: 'flex', alignItems: 'center', gap: 14, flexWrap: 'wrap' }}>
+        <Logo />
+        <h1 style={{ font: '700 26px var(--text)', margin: 0, flex: 1 }}>Floors</h1>
+        <ThemeButton />
+        <Button h="44px" variant="outline" onClick={() => file.current?.click()}>
+          <FileUp size={17} /> Import a job file
+        </Button>
+        <Button h="44px" colorPalette="blue" onClick={() => setCreating(true)}>
+          <FilePlus2 size={17} /> New floor
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          aria-label="Job file"
+          onChange={(e) => {
+            void importFile(e.target.files?.[0]);
+            e.target.value = '';
+          }}
+        />
+      </div>
+      {problem && (
+        <div className="problems" role="alert" style={{ margin: '16px 0 0' }}>
+          {problem}
+        </div>
+      )}
+      {deleted && (
+        <p role="status" style={{ marginTop: 16, display: 'flex', alignItems: 'center', gap: 12 }}>
+          “{deleted.document.name}” is deleted; it is kept for 30 days.
+          <Button h="44px" variant="outline" onClick={() => void restore()}>
+            Bring it back
+          </Button>
+        </p>
+      )}
+      {jobs.length === 0 ? (
+        <div style={{ margin: '70px 0', textAlign: 'center' }}>
+          <p style={{ fontSize: 21, fontWeight: 650 }}>No floor yet.</p>
+          <p className="quiet">Measure a room’s length and width, and begin.</p>
+          <Button mt="5" h="52px" px="6" fontSize="17px" colorPalette="blue" onClick={() => setCreating(true)}>
+            New floor
+          </Button>
+        </div>
+      ) : (
+        <ul className="cards">
+          {jobs.map((job) => (
+            <JobCard key={job.id} job={job} onDelete={() => void remove(job)} />
+          ))}
+        </ul>
+      )}
+      <NewJob open={creating} onClose={() => setCreating(false)} onCreate={(document) => void send(document)} />
+    </main>
+  );
+}
+
+function JobCard({ job, onDelete }: { job: JobView; onDelete: () => void }) {
+  const { document } = job;
+  const floors = floorsOf(document);
+  const area = document.spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0);
+  return (
+    <li className="card">
+      <Link href={`/jobs/${job.id}/room`}>
+        <FloorDrawing job={document} floors={floors.ok ? floors.value : []} height={150} />
+        <h2>{document.name || 'Unnamed'}</h2>
+        <span className="quiet">
+          {formatArea(area, document.display)} · {document.product.name}
+        </span>
+      </Link>
+      <footer>
+        <Button asChild size="sm" h="44px" variant="ghost">
+          <a href={`/api/jobs/${job.id}/file`} aria-label={`Export ${document.name}`}>
+            <Download size={16} /> Export
+          </a>
+        </Button>
+        <Button size="sm" h="44px" variant="ghost" onClick={onDelete} aria-label={`Delete ${document.name}`}>
+          <Trash2 size={16} /> Delete
+        </Button>
+      </footer>
+    </li>
+  );
+}
+
+/** Length and width from the tape; everything else has a preset. */
+function NewJob({ open, onClose, onCreate }: { open: boolean; onClose: () => void; onCreate: (document: unknown) => void }) {
+  const [name, setName] = useState('');
+  const [display, setDisplay] = useState<Display>('metric');
+  const [length, setLength] = useState(4000);
+  const [width, setWidth] = useState(3000);
+  const size = (set: (mm: number) => void) => (mm: number) => {
+    if (mm < 66) return 'Too small for a room with gaps.';
+    set(mm);
+    return undefined;
+  };
+  return (
+    <Dialog.Root open={open} onOpenChange={(e) => !e.open && onClose()} placement="center">
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="bg" color="fg">
+            <Dialog.Header>
+              <Dialog.Title>New floor</Dialog.Title>
+            </Dialog.Header>
+            <form
+              onSubmit={(e) => {
+                e.preventDefault();
+                onCreate(newJob(name.trim() || 'Unnamed floor', display, length, width));
+              }}
+            >
+              <Dialog.Body>
+                <Field.Root mb="3">
+                  <Field.Label fontSize="14px">Name</Field.Label>
+                  <Input
+                    h="44px"
+                    fontSize="17px"
+                    value={name}
+                    maxLength={200}
+                    placeholder="Whose floor, which room"
+                    onChange={(e) => setName(e.target.value)}
+                  />
+                </Field.Root>
+                <div className="stops" role="group" aria-label="Units" style={{ marginBottom: 14 }}>
+                  {(['metric', 'imperial'] as const).map((d) => (
+                    <Button
+                      key={d}
+                      h="44px"
+                      type="button"
+                      variant={display === d ? 'solid' : 'outline'}
+                      aria-pressed={display === d}
+                      onClick={() => setDisplay(d)}
+                    >
+                      {d === 'metric' ? 'Millimetres' : 'Feet and inches'}
+                    </Button>
+                  ))}
+                </div>
+                <LengthField large label="Length of the room" mm={length} display={display} onLength={size(setLength)} />
+                <LengthField large label="Width of the room" mm={width} display={display} onLength={size(setWidth)} />
+              </Dialog.Body>
+              <Dialog.Footer>
+                <Button h="44px" type="button" variant="outline" onClick={onClose}>
+                  Cancel
+                </Button>
+                <Button h="44px" type="submit" colorPalette="blue">
+                  Begin
+                </Button>
+              </Dialog.Footer>
+            </form>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,50 @@
+'use client';
+import { Button, Dialog, Portal } from '@chakra-ui/react';
+
+const KEYS = [
+  ['1 – 5', 'to a stage'],
+  ['↑ ↓', 'nudge the line by 1 mm or 1/16″; with Shift by 10 mm or 1″ (the line’s handle in focus)'],
+  ['H', 'the line half a plank over (Set-out)'],
+  ['D', 'turn the planks by a quarter (Set-out)'],
+  ['N', 'another arrangement of the joints (Rows)'],
+  ['P', 'print the cut list (Cuts)'],
+  ['Z', 'undo'],
+  ['Y', 'redo'],
+  ['U', 'millimetres or feet and inches'],
+  ['↑ ↓', 'step a length in its field; Esc gives back the old one'],
+  ['?', 'these keys'],
+] as const;
+
+export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(e) => !e.open && onClose()} placement="center">
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="bg" color="fg">
+            <Dialog.Header>
+              <Dialog.Title>Keys</Dialog.Title>
+            </Dialog.Header>
+            <Dialog.Body>
+              <dl style={{ display: 'grid', gridTemplateColumns: '76px 1fr', gap: '9px 14px', margin: 0 }}>
+                {KEYS.map(([key, what], i) => (
+                  <div key={i} style={{ display: 'contents' }}>
+                    <dt>
+                      <kbd>{key}</kbd>
+                    </dt>
+                    <dd style={{ margin: 0 }}>{what}</dd>
+                  </div>
+                ))}
+              </dl>
+            </Dialog.Body>
+            <Dialog.Footer>
+              <Button h="44px" onClick={onClose}>
+                Close
+              </Button>
+            </Dialog.Footer>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,34 @@
+'use client';
+import { Button, Dialog, Portal } from '@chakra-ui/react';
+import { useJob } from '../state/jobState';
+
+/** Somebody else changed the job meanwhile: both versions are kept, the user says which goes on. */
+export function StaleDialog() {
+  const { status, theirs, keepMine, takeTheirs } = useJob();
+  return (
+    <Dialog.Root open={status === 'stale' && theirs !== null} role="alertdialog" placement="center">
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="bg" color="fg">
+            <Dialog.Header>
+              <Dialog.Title>This job was changed elsewhere</Dialog.Title>
+            </Dialog.Header>
+            <Dialog.Body>
+              Another window saved this job{theirs ? ` at ${new Date(theirs.updatedAt).toLocaleTimeString()}` : ''}, after you opened it
+              here. Both versions are kept; the one you don’t choose can be reached by undo or stays in the job’s history.
+            </Dialog.Body>
+            <Dialog.Footer>
+              <Button h="44px" variant="outline" onClick={takeTheirs}>
+                Take the other
+              </Button>
+              <Button h="44px" onClick={keepMine}>
+                Keep what is on this screen
+              </Button>
+            </Dialog.Footer>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,97 @@
+'use client';
+import { Button } from '@chakra-ui/react';
+import { ArrowRight } from 'lucide-react';
+import type { Job } from '@/core/job';
+import type { Summary } from '@/core/plan';
+import type { SetOut } from '@/core/setout';
+import { formatLength } from '@/core/units';
+import { STAGES, type StageName } from './Rule';
+
+type Props = {
+  job: Job;
+  now: Summary | null;
+  before: Summary | null;
+  stage: StageName;
+  onGo: (stage: StageName) => void;
+  dragged: SetOut | null;
+};
+
+/** Planks, boxes, waste, narrowest strip, least stagger: always in the same corner, with what the last change did to each. */
+export function Tally({ job, now, before, stage, onGo, dragged }: Props) {
+  const length = (mm: number | null | undefined) => (mm === null || mm === undefined ? '–' : formatLength(mm, job.display, { bare: true }));
+  const moved = (
+    a: number | null | undefined,
+    b: number | null | undefined,
+    write: (difference: number) => string,
+    lessIsBetter: boolean,
+  ) => {
+    if (a === null || b === null || a === undefined || b === undefined) return null;
+    const text = write(Math.abs(a - b));
+    if (a === b || /^0(\.0)?[^.\d/]*$/.test(text)) return null;
+    const better = a < b === lessIsBetter;
+    return (
+      <small className={better ? 'good' : 'should'}>
+        {a > b ? '+' : '−'}
+        {text}
+      </small>
+    );
+  };
+  const strip = dragged ? Math.min(...dragged.strips.map((s) => s.least)) : now?.worstStrip;
+  const next = STAGES[STAGES.findIndex((s) => s.name === stage) + 1];
+  const faults = now ? now.musts + now.shoulds : 0;
+  return (
+    <footer className="tally" aria-label="Tally" tabIndex={0}>
+      <dl aria-live="off">
+        <div>
+          <dt>Planks</dt>
+          <dd>
+            {now?.planks ?? '–'}
+            {moved(now?.planks, before?.planks, String, true)}
+          </dd>
+        </div>
+        <div>
+          <dt>Boxes of {job.product.perBox}</dt>
+          <dd>
+            {now?.boxes ?? '–'}
+            {moved(now?.boxes, before?.boxes, String, true)}
+          </dd>
+        </div>
+        <div>
+          <dt>Waste</dt>
+          <dd>
+            {now ? `${now.wastePercent.toFixed(1)} %` : '–'}
+            {moved(now?.wastePercent, before?.wastePercent, (d) => d.toFixed(1), true)}
+          </dd>
+        </div>
+        <div>
+          <dt>Narrowest strip</dt>
+          <dd>
+            {Number.isFinite(strip) ? length(strip) : '–'}
+            {moved(strip, dragged ? now?.worstStrip : before?.worstStrip, (d) => length(d), false)}
+          </dd>
+        </div>
+        <div>
+          <dt>Least stagger</dt>
+          <dd>
+            {length(now?.leastStagger)}
+            {moved(now?.leastStagger, before?.leastStagger, (d) => length(d), false)}
+          </dd>
+        </div>
+        <div>
+          <dt>To look at</dt>
+          <dd className={now && now.musts > 0 ? 'must' : undefined}>
+            {now ? (faults === 0 ? 'nothing' : faults) : '–'}
+            {now && now.musts > 0 && <small className="must">{now.musts} against a limit</small>}
+          </dd>
+        </div>
+      </dl>
+      {next && (
+        <div className="next">
+          <Button h="48px" px="5" fontSize="16px" onClick={() => onGo(next.name)}>
+            {next.title} <ArrowRight size={18} />
+          </Button>
+        </div>
+      )}
+    </footer>
+  );
+}

@@ -1,0 +1,30 @@
+import type { Plan } from '@/core/plan';
+import { toScreen, type View } from './view';
+
+/** Findings in their places: limits as filled diamonds, looks as hollow ones; each leads to its text. */
+export function Faults({ plan, view, onChoose }: { plan: Plan; view: View; onChoose: (id: string) => void }) {
+  return plan.findings.slice(0, 200).map((f, i) => {
+    const [x, y] = toScreen(view, f.at);
+    return (
+      <g
+        key={i}
+        className="fault"
+        transform={`translate(${x} ${y})`}
+        role="button"
+        tabIndex={-1}
+        aria-label={f.text}
+        onClick={(e) => (e.preventDefault(), onChoose(`finding/${i}`))}
+      >
+        <title>{f.text}</title>
+        <circle r="20" fill="transparent" />
+        <path
+          d="M0-11 11 0 0 11-11 0z"
+          fill={f.level === 'must' ? 'var(--must)' : 'var(--paper)'}
+          stroke={f.level === 'must' ? 'var(--paper)' : 'var(--should)'}
+          style={{ strokeWidth: f.level === 'must' ? 1.5 : 2.5 }}
+        />
+        {f.level === 'must' && <path d="M0-5V1.5M0 4.6V5" stroke="var(--paper)" strokeLinecap="round" style={{ strokeWidth: 2.6 }} />}
+      </g>
+    );
+  });
+}

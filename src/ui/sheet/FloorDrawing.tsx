@@ -1,0 +1,64 @@
+import type { Floor } from '@/core/floors';
+import type { Job } from '@/core/job';
+import type { Plan } from '@/core/plan';
+import { middleOf, multiPath, ringPath, rowPaths } from './paths';
+import { fitted, matrixOf, toScreen } from './view';
+
+type Props = { job: Job; plan?: Plan; floors?: readonly Floor[]; numbers?: boolean; height?: number };
+
+/** A still drawing of a job's floor at true proportions: walls, laid area or pieces, row numbers where wanted. */
+export function FloorDrawing({ job, plan, floors = [], numbers = false, height = 420 }: Props) {
+  const width = numbers ? 720 : 260;
+  const view = fitted(
+    job.spaces.flatMap((s) => s.outline),
+    width,
+    height,
+    0,
+    { x: 14, top: 14, bottom: 14 },
+  );
+  return (
+    <svg className="plan draw" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`Drawing of ${job.name}`}>
+      <g transform={matrixOf(view)}>
+        {floors.map((f) => (
+          <path key={f.id} className="floor" d={multiPath(f.laid)} fillRule="evenodd" />
+        ))}
+        {plan?.floors.map((f) =>
+          rowPaths(f).map(({ row, tones }) =>
+            tones.map(
+              (d, tone) =>
+                d !== '' && (
+                  <path key={`${f.id}/${row}/${tone}`} className="piece" d={d} fill={`var(--board-${tone})`} fillRule="evenodd" />
+                ),
+            ),
+          ),
+        )}
+        {(job.obstacles ?? []).map((o) => (
+          <path key={o.id} className="obstacle" d={ringPath(o.outline)} />
+        ))}
+        {job.spaces.map((s) => (
+          <path key={s.id} className="outline" style={{ strokeWidth: 3 }} d={ringPath(s.outline)} />
+        ))}
+      </g>
+      {numbers &&
+        plan?.floors.flatMap((floor) =>
+          floor.pieces.map((piece) => {
+            const [x, y] = toScreen(view, middleOf(floor, piece));
+            return (
+              <text
+                key={`${floor.id}/${piece.id}`}
+                x={x}
+                y={y}
+                textAnchor="middle"
+                dominantBaseline="central"
+                fontSize="8"
+                fontFamily="var(--figures)"
+                fill="var(--ink)"
+              >
+                {piece.id}
+              </text>
+            );
+          }),
+        )}
+    </svg>
+  );
+}

@@ -1,0 +1,155 @@
+'use client';
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { turned, type Point } from '@/core/geometry';
+import type { SetOut, SetOutGround, Strip } from '@/core/setout';
+import { formatLength, lengthStep, type Display } from '@/core/units';
+import { across, scaleOf, toPlan, toScreen, type View } from './view';
+
+type Props = {
+  display: Display;
+  view: View;
+  size: { width: number; height: number };
+  setOut: SetOut;
+  ground: SetOutGround;
+  lineW: number;
+  onDrag: (drag: { origin: number; w: number } | null) => void;
+  onPlace: (w: number) => void;
+};
+
+/** The strip at every wall, and the chalk line that moves them. */
+export function SetOutOverlay({ display, view, size, setOut, ground, lineW, onDrag, onPlace }: Props) {
+  const { frame } = setOut;
+  const least = Math.min(...setOut.strips.map((s) => s.least));
+  const start = useRef<{ pointer: number; w: number; origin: number; moved: number } | null>(null);
+
+  const middleU = ground.floor.laid.flatMap((p) => p[0]!.map((q) => turned(frame, q)[0])).reduce((a, b, _, all) => a + b / all.length, 0);
+  const on = toScreen(view, turned(frame, [middleU, lineW]));
+  const ahead = toScreen(view, turned(frame, [middleU + 1, lineW]));
+  const length = Math.hypot(ahead[0] - on[0], ahead[1] - on[1]);
+  const direction: Point = [(ahead[0] - on[0]) / length, (ahead[1] - on[1]) / length];
+  const ends = across(on, direction, size.width, size.height, 0);
+  const grip = across(on, direction, size.width, size.height, 38)?.[1];
+
+  const wOf = (event: PointerEvent): number => {
+    const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+    return turned(frame, toPlan(view, [event.clientX - box.left, event.clientY - box.top]))[1];
+  };
+  const down = (event: PointerEvent<SVGGElement>) => {
+    event.currentTarget.setPointerCapture(event.pointerId);
+    start.current = { pointer: wOf(event), w: lineW, origin: setOut.grid.origin, moved: 0 };
+  };
+  const move = (event: PointerEvent) => {
+    const from = start.current;
+    if (!from) return;
+    // whole steps of the tape, from where the line was
+    const step = lengthStep(display);
+    from.moved = Math.round((wOf(event) - from.pointer) / step) * step;
+    onDrag({ origin: from.origin + from.moved, w: from.w + from.moved });
+  };
+  const up = () => {
+    const from = start.current;
+    start.current = null;
+    if (from && from.moved !== 0) onPlace(from.w + from.moved);
+    else onDrag(null);
+  };
+  const cancel = () => {
+    start.current = null;
+    onDrag(null);
+  };
+  const key = (event: KeyboardEvent) => {
+    if (event.key === 'Escape') return cancel();
+    // the way that an arrow points on the screen, as the drawing lies
+    const [dx, dy] = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[event.key] ?? [0, 0];
+    if (dx === 0 && dy === 0) return;
+    event.preventDefault();
+    const away = toScreen(view, turned(frame, [middleU, lineW + 1]));
+    const dot = (away[0] - on[0]) * dx! + (away[1] - on[1]) * dy!;
+    if (Math.abs(dot) < 0.3 * scaleOf(view)) return;
+    onPlace(lineW + Math.sign(dot) * lengthStep(display, event.shiftKey));
+  };
+
+  const shown = [...setOut.strips].sort((a, b) => b.wall.u[1] - b.wall.u[0] - (a.wall.u[1] - a.wall.u[0])).slice(0, 24);
+  return (
+    <g>
+      {ends && (
+        <>
+          <line className="chalk-glow" x1={ends[0][0]} y1={ends[0][1]} x2={ends[1][0]} y2={ends[1][1]} />
+          <line className="chalk" x1={ends[0][0]} y1={ends[0][1]} x2={ends[1][0]} y2={ends[1][1]} />
+        </>
+      )}
+      {shown.map((strip, i) => (
+        <StripPill
+          key={i}
+          strip={strip}
+          view={view}
+          display={display}
+          frame={frame}
+          governs={strip.least === least}
+          broken={strip.least < ground.floor.product.limits.rip - 0.01}
+        />
+      ))}
+      {grip && (
+        <g
+          className="handle"
+          data-drag
+          role="slider"
+          tabIndex={0}
+          aria-label="The line: where the rows’ edges fall"
+          aria-orientation="vertical"
+          aria-valuenow={Math.round(lineW)}
+          aria-valuemin={Math.round(ground.reach[0])}
+          aria-valuemax={Math.round(ground.reach[1])}
+          aria-valuetext={`narrowest strip ${formatLength(least, display)}`}
+          transform={`translate(${grip[0]} ${grip[1]})`}
+          onPointerDown={down}
+          onPointerMove={move}
+          onPointerUp={up}
+          onPointerCancel={cancel}
+          onKeyDown={key}
+          onClick={(e) => e.preventDefault()}
+        >
+          <rect x="-27" y="-22" width="54" height="44" rx="22" />
+          <path d="M-8-6 0-13 8-6M-8 6 0 13 8 6" transform={`rotate(${(Math.atan2(direction[1], direction[0]) * 180) / Math.PI})`} />
+        </g>
+      )}
+    </g>
+  );
+}
+
+/** What a strip reads: one width, or both ends where its wall does not quite run with the planks. */
+export function stripText({ at, crossed, greatest }: Strip, display: Display): string {
+  const length = (mm: number) => formatLength(mm, display, { bare: true });
+  if (crossed > 0) return `0 – ${length(greatest)}`;
+  return length(at[0]) === length(at[1]) ? length(at[0]) : `${length(at[0])} – ${length(at[1])}`;
+}
+
+function StripPill({
+  strip,
+  view,
+  display,
+  frame,
+  governs,
+  broken,
+}: {
+  strip: Strip;
+  view: View;
+  display: Display;
+  frame: SetOut['frame'];
+  governs: boolean;
+  broken: boolean;
+}) {
+  const { wall } = strip;
+  const inward = wall.side === 'start' ? 1 : -1;
+  const share = 0.32;
+  const u = wall.u[0] + (wall.u[1] - wall.u[0]) * share;
+  const w = wall.w[0] + (wall.w[1] - wall.w[0]) * share;
+  const [x, y] = toScreen(view, turned(frame, [u, w + inward * (20 / scaleOf(view))]));
+  const text = stripText(strip, display);
+  const wide = 22 + text.length * 8.6;
+  return (
+    <g className={`pill${governs ? ' governs' : ''}${broken ? ' broken' : ''}`} transform={`translate(${x} ${y})`}>
+      <rect x={-wide / 2} y={-15} width={wide} height={30} rx={6} />
+      <text>{text}</text>
+    </g>
+  );
+}

@@ -1,0 +1,193 @@
+'use client';
+import { IconButton } from '@chakra-ui/react';
+import { select } from 'd3-selection';
+import { zoom as d3zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
+import { Maximize, Minus, Plus, RotateCw } from 'lucide-react';
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import type { Floor } from '@/core/floors';
+import type { Point } from '@/core/geometry';
+import type { Job } from '@/core/job';
+import type { Plan } from '@/core/plan';
+import { multiPath, pieceAt, ringPath, rowPaths } from './paths';
+import { fitted, matrixOf, NO_ZOOM, toPlan, zoomed, type View, type Zoom } from './view';
+
+/** What a stage draws on top, given where things are on screen. */
+export type Overlay = (view: View, size: { width: number; height: number }) => ReactNode;
+
+type Props = {
+  job: Job;
+  floors: readonly Floor[];
+  plan: Plan | null;
+  /** drawn instead of the pieces while the line is dragged: row edges, as a path in plan */
+  rowEdges?: string | null;
+  chosen?: string | null;
+  onChoose?: (id: string | null) => void;
+  overlay?: Overlay;
+  label: string;
+  children?: ReactNode;
+};
+
+/** Wall thickness as drawn, mm; the drawing's habit, not a measurement. */
+const WALL = 110;
+
+/** The floor drawing: always there, the largest thing on screen. Pan, zoom, fit, turn. */
+export function Sheet({ job, floors, plan, rowEdges = null, chosen = null, onChoose, overlay, label, children }: Props) {
+  const host = useRef<HTMLDivElement>(null);
+  const svg = useRef<SVGSVGElement>(null);
+  const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const [zoom, setZoom] = useState<Zoom>(NO_ZOOM);
+  const [quarters, setQuarters] = useState(0);
+
+  useLayoutEffect(() => {
+    const element = host.current!;
+    const measure = () => setSize({ width: element.clientWidth, height: element.clientHeight });
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  useEffect(() => {
+    const made = d3zoom<SVGSVGElement, unknown>()
+      .scaleExtent([0.4, 60])
+      .filter((event: Event) => !(event.target as Element).closest('[data-drag]') && !(event as MouseEvent).button)
+      .on('zoom', (event: { transform: Zoom }) => setZoom({ k: event.transform.k, x: event.transform.x, y: event.transform.y }));
+    behaviour.current = made;
+    const selected = select(svg.current!);
+    selected.call(made).on('dblclick.zoom', null);
+    return () => void selected.on('.zoom', null);
+  }, []);
+
+  const outlines = useMemo(() => job.spaces.map((s) => s.outline), [job.spaces]);
+  const view = useMemo(() => {
+    const small = size.width < 500;
+    const base = fitted(
+      outlines.flat(),
+      size.width,
+      size.height,
+      quarters,
+      small ? { x: 46, top: 40, bottom: 58 } : { x: 96, top: 56, bottom: 76 },
+    );
+    return zoomed(base, zoom);
+  }, [outlines, size, quarters, zoom]);
+
+  const fit = useCallback(() => select(svg.current!).call(behaviour.current!.transform, zoomIdentity), []);
+  const scale = (by: number) => select(svg.current!).call(behaviour.current!.scaleBy, by);
+
+  const click = (event: React.MouseEvent) => {
+    if (!onChoose || !plan || event.defaultPrevented) return;
+    const box = svg.current!.getBoundingClientRect();
+    const found = pieceAt(plan.floors, toPlan(view, [event.clientX - box.left, event.clientY - box.top]));
+    onChoose(found ? `${found.floor.id}/${found.piece.id}` : null);
+  };
+
+  const ready = size.width > 0;
+  return (
+    <main className="sheet" ref={host} aria-label="Floor drawing">
+      <svg ref={svg} role="group" aria-label={label} onClick={click}>
+        <defs>
+          <pattern id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform={`rotate(45) scale(${1})`}>
+            <rect width="7" height="7" fill="var(--wall-fill)" />
+            <path d="M0 0V7" stroke="var(--wall)" strokeWidth="1" />
+          </pattern>
+        </defs>
+        {ready && (
+          <g className="draw">
+            <g transform={matrixOf(view)}>
+              <Ground outlines={outlines} floors={floors} />
+              {rowEdges !== null ? <path className="row-edge" d={rowEdges} /> : plan && <Pieces plan={plan} />}
+              {(job.obstacles ?? []).map((o) => (
+                <path key={o.id} className="obstacle" d={ringPath(o.outline)} />
+              ))}
+              {outlines.map((ring, i) => (
+                <path key={i} className="outline" d={ringPath(ring)} />
+              ))}
+              {plan && chosen !== null && <Chosen plan={plan} chosen={chosen} />}
+            </g>
+            {overlay?.(view, size)}
+          </g>
+        )}
+      </svg>
+      {children}
+      <div className="tools">
+        <Tool label="Fit the floor" onClick={fit} icon={<Maximize size={18} />} />
+        <Tool label="Zoom in" onClick={() => scale(1.5)} icon={<Plus size={18} />} />
+        <Tool label="Zoom out" onClick={() => scale(1 / 1.5)} icon={<Minus size={18} />} />
+        <Tool label="Turn the drawing" onClick={() => (setQuarters((q) => q + 1), fit())} icon={<RotateCw size={18} />} />
+      </div>
+    </main>
+  );
+}
+
+const Tool = ({ label, onClick, icon }: { label: string; onClick: () => void; icon: ReactNode }) => (
+  <IconButton aria-label={label} title={label} onClick={onClick} variant="outline" size="md" minW="44px" h="44px" bg="bg">
+    {icon}
+  </IconButton>
+);
+
+const Ground = memo(function Ground({ outlines, floors }: { outlines: readonly (readonly Point[])[]; floors: readonly Floor[] }) {
+  return (
+    <>
+      {outlines.map((ring, i) => (
+        <path
+          key={i}
+          d={ringPath(ring)}
+          fill="none"
+          stroke="var(--wall)"
+          strokeWidth={WALL * 2 + 26}
+          strokeLinejoin="miter"
+          style={{ vectorEffect: 'none' }}
+        />
+      ))}
+      {outlines.map((ring, i) => (
+        <path
+          key={i}
+          d={ringPath(ring)}
+          fill="none"
+          stroke="var(--wall-fill)"
+          strokeWidth={WALL * 2}
+          strokeLinejoin="miter"
+          style={{ vectorEffect: 'none' }}
+        />
+      ))}
+      {outlines.map((ring, i) => (
+        <path key={i} className="gap" d={ringPath(ring)} />
+      ))}
+      {floors.map((floor) => (
+        <path key={floor.id} className="floor" d={multiPath(floor.laid)} fillRule="evenodd" />
+      ))}
+    </>
+  );
+});
+
+const Pieces = memo(function Pieces({ plan }: { plan: Plan }) {
+  const floors = useMemo(() => plan.floors.map((floor) => ({ id: floor.id, rows: rowPaths(floor) })), [plan]);
+  return floors.map(({ id, rows }) => (
+    <g key={id}>
+      {rows.map(({ row, tones }) => (
+        <g key={row}>
+          {tones.map((d, tone) => d !== '' && <path key={tone} className="piece" d={d} fill={`var(--board-${tone})`} fillRule="evenodd" />)}
+        </g>
+      ))}
+    </g>
+  ));
+});
+
+/** The chosen piece, and dashed the other pieces of its plank. */
+function Chosen({ plan, chosen }: { plan: Plan; chosen: string }) {
+  const [floorId, pieceId] = chosen.split('/');
+  const piece = plan.floors.find((f) => f.id === floorId)?.pieces.find((p) => p.id === pieceId);
+  if (!piece) return null;
+  return plan.floors.flatMap((floor) =>
+    floor.pieces
+      .filter((p) => p.plank === piece.plank)
+      .map((p) => (
+        <path
+          key={`${floor.id}/${p.id}`}
+          className={p === piece ? 'chosen' : 'mate'}
+          d={multiPath([typeof p.outline[0]![0] === 'number' ? [p.outline as Point[]] : (p.outline as Point[][])])}
+        />
+      )),
+  );
+}

@@ -1,0 +1,81 @@
+'use client';
+import { Button } from '@chakra-ui/react';
+import { Download, Printer } from 'lucide-react';
+import { useEffect, useMemo, useRef } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { cutList, type Plan } from '@/core/plan';
+import { formatLength } from '@/core/units';
+import { cutListCsv, cutWords, restWords, takeWords } from '@/formats';
+import { BigNumber } from '../parts/Big';
+import { download } from '../parts/download';
+import type { StageProps } from '../Work';
+
+type Props = StageProps & { id: string; plan: Plan | null; chosen: string | null; onChoose: (id: string | null) => void };
+
+/** Row by row: what to take, what to cut, from which end to mark, what is left. */
+export function CutsReading({ job, id, floor, plan, chosen, onChoose }: Props) {
+  const { display } = job;
+  const rows = useMemo(() => (plan ? cutList(plan, job.kerf) : []), [plan, job.kerf]);
+  const saws = rows.reduce((sum, r) => sum + r.lines.reduce((s, l) => s + l.crosscuts.length + (l.rip ? 1 : 0), 0), 0);
+  const print = (paper: string) => window.open(`/jobs/${id}/print?paper=${paper}`, '_blank');
+  useHotkeys('p', () => print(display === 'metric' ? 'a4' : 'letter'), { useKey: true });
+  const at = useRef<HTMLTableRowElement>(null);
+  useEffect(() => at.current?.scrollIntoView({ block: 'nearest' }), [chosen]);
+  if (!plan) return <p className="why">The cut list comes with the plan.</p>;
+  return (
+    <>
+      <h1>Saw cuts</h1>
+      <BigNumber value={saws} unit={`in ${rows.length} rows`} />
+      <p className="why">
+        Mark each piece turned over its place; the gap is taken off already. Left is left for someone facing the starting wall.
+      </p>
+      <div className="stops">
+        <Button h="44px" onClick={() => print('a4')}>
+          <Printer size={17} /> Print A4
+        </Button>
+        <Button h="44px" variant="outline" onClick={() => print('letter')}>
+          <Printer size={17} /> Letter
+        </Button>
+        <Button h="44px" variant="outline" onClick={() => download(`${job.name || 'job'} cuts.csv`, 'text/csv', cutListCsv(rows, display))}>
+          <Download size={17} /> CSV
+        </Button>
+      </div>
+      {rows
+        .filter((r) => r.floor === floor.id)
+        .map(({ row, lines }) => (
+          <table className="cuts" key={row}>
+            <caption>Row {row}</caption>
+            <thead className="unseen">
+              <tr>
+                <th>Piece</th>
+                <th>Length</th>
+                <th>Take and cut</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map((line) => {
+                const key = `${line.floor}/${line.piece.id}`;
+                const rest = restWords(line, display);
+                return (
+                  <tr
+                    key={key}
+                    ref={key === chosen ? at : undefined}
+                    className={key === chosen ? 'chosen' : undefined}
+                    onClick={() => onChoose(key)}
+                    style={{ cursor: 'pointer' }}
+                  >
+                    <td>{line.piece.id}</td>
+                    <td className="length">{formatLength(line.length, display, { bare: true })}</td>
+                    <td>
+                      {takeWords(line, display)}, {cutWords(line, display)}
+                      {rest && <span className="quiet">. {rest}</span>}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        ))}
+    </>
+  );
+}

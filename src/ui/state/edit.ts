@@ -1,0 +1,26 @@
+import { boxOf } from '@/core/geometry';
+import { rectangle, type Job, type LimitName, type Product, type Space } from '@/core/job';
+
+/** A space that is a rectangle along the axes. */
+export type Rectangle = { readonly x: number; readonly y: number; readonly length: number; readonly width: number };
+
+export function rectangleOf(space: Space): Rectangle | null {
+  const { outline } = space;
+  if (outline.length !== 4) return null;
+  const box = boxOf(outline);
+  const corners = outline.every(([x, y]) => (x === box.minX || x === box.maxX) && (y === box.minY || y === box.maxY));
+  return corners ? { x: box.minX, y: box.minY, length: box.maxX - box.minX, width: box.maxY - box.minY } : null;
+}
+
+export function withSpace(job: Job, id: string, change: (space: Space) => Space): Job {
+  return { ...job, spaces: job.spaces.map((s) => (s.id === id ? change(s) : s)) };
+}
+
+export const resized = (job: Job, id: string, r: Rectangle): Job =>
+  withSpace(job, id, (s) => ({ ...s, outline: rectangle(r.length, r.width).map(([x, y]): [number, number] => [x + r.x, y + r.y]) }));
+
+export const withProduct = (job: Job, product: Partial<Product>): Job => ({ ...job, product: { ...job.product, ...product } });
+
+/** A limit that the user sets is the user's. */
+export const withLimit = (job: Job, limit: LimitName, mm: number): Job =>
+  withProduct(job, { limits: { ...job.product.limits, [limit]: mm }, limitSources: { ...job.product.limitSources, [limit]: 'yours' } });

@@ -1,0 +1,2 @@
+/** The core behind web workers: newest request wins, progress and cancel. */
+export * from './planner';
