@@ -36,3 +36,11 @@ test('at 390 px nothing runs off the side and every target is 44 px', async ({ p
     expect(small).toEqual([]);
   }
 });
+
+test('at 390 px the line’s handle and every button of the top lie on the screen', async ({ page, request }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const id = await putJob(request, room('Reading room'));
+  await openStage(page, id, 'setout');
+  const edges = await page.locator('.top button:visible, .handle').evaluateAll((all) => all.map((e) => e.getBoundingClientRect().right));
+  expect(Math.max(...edges)).toBeLessThanOrEqual(390);
+});

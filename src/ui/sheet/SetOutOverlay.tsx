@@ -84,7 +84,7 @@ export function SetOutOverlay({ display, view, size, setOut, ground, lineW, onDr
           view={view}
           display={display}
           frame={frame}
-          governs={strip.least === least}
+          governs={strip.least - least < 0.01}
           broken={strip.least < ground.floor.product.limits.rip - 0.01}
         />
       ))}
