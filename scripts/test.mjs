@@ -12,7 +12,6 @@ const step = (name, [command, args], extraEnv = {}) => {
 ensureInstalled();
 step('format', bin('prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.'));
 step('import rules', bin('dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs'));
-step('unused code', bin('knip/bin/knip.js'));
 step('types of routes', bin('next/dist/bin/next', 'typegen'));
 step('types', bin('typescript/bin/tsc', '--noEmit'));
 step('lint', bin('eslint/bin/eslint.js', '.', '--max-warnings', '0'));
