@@ -16,6 +16,7 @@ import { Sheet, type Overlay } from './sheet/Sheet';
 import { Faults } from './sheet/Faults';
 import { RowNumbers } from './sheet/RowNumbers';
 import { SetOutOverlay } from './sheet/SetOutOverlay';
+import { ShapeOverlay } from './sheet/ShapeOverlay';
 import { SizeOverlay } from './sheet/SizeOverlay';
 import { CutsReading } from './stages/Cuts';
 import { PlankReading } from './stages/Plank';
@@ -24,6 +25,7 @@ import { RowsReading } from './stages/Rows';
 import { SetOutReading } from './stages/SetOut';
 import type { JobView } from './state/api';
 import { useJob } from './state/jobState';
+import { firstText, withSpace } from './state/edit';
 import { edgeNear, lineAt, withFloorLayout } from './state/setOutEdit';
 import { usePlan } from './state/usePlan';
 
@@ -70,6 +72,15 @@ export function Work({ view }: { view: JobView }) {
     setDrag(null);
   };
 
+  // an outline while one of its corners is dragged
+  const [shape, setShape] = useState<{ space: string; outline: [number, number][] } | null>(null);
+  const [shapeProblem, setShapeProblem] = useState<string | null>(null);
+  const shown = shape ? withSpace(job, shape.space, (s) => ({ ...s, outline: shape.outline })) : job;
+  const reshape = (space: string, outline: [number, number][]) => {
+    setShapeProblem(firstText(change(withSpace(job, space, (s) => ({ ...s, outline })))) ?? null);
+    setShape(null);
+  };
+
   const option = { useKey: true, preventDefault: true } as const;
   useHotkeys('?', () => setKeys(true), option);
   useHotkeys('z', () => void undo(), option);
@@ -90,7 +101,10 @@ export function Work({ view }: { view: JobView }) {
 
   const overlay: Overlay = (sheet, size) => (
     <>
-      {(stage === 'room' || stage === 'plank') && <SizeOverlay job={job} view={sheet} />}
+      {(stage === 'room' || stage === 'plank') && !shown.spaces.some((s) => s.walk) && <SizeOverlay job={shown} view={sheet} />}
+      {stage === 'room' && (
+        <ShapeOverlay job={shown} view={sheet} onShape={(space, outline) => setShape(outline && { space, outline })} onDone={reshape} />
+      )}
       {stage === 'setout' && setOut && ground && (
         <SetOutOverlay
           display={job.display}
@@ -114,8 +128,9 @@ export function Work({ view }: { view: JobView }) {
       <Top job={job} view={view} onKeys={() => setKeys(true)} />
       <Rule stage={stage} job={job} plan={current} base={`/jobs/${view.id}`} onGo={go} />
       <Sheet
-        job={job}
-        floors={floors}
+        job={shown}
+        fitTo={job}
+        floors={shape ? [] : floors}
         plan={stage === 'room' || stage === 'plank' ? null : current}
         rowEdges={rowEdges}
         chosen={stage === 'rows' || stage === 'cuts' ? chosen : null}
@@ -131,6 +146,11 @@ export function Work({ view }: { view: JobView }) {
                 {p.text}
               </p>
             ))}
+          </div>
+        )}
+        {shapeProblem && (
+          <div className="problems" role="alert" style={{ position: 'absolute', top: 0 }}>
+            The corner went back: {shapeProblem}.
           </div>
         )}
         {busy && progress !== null && (

@@ -18,7 +18,8 @@ import { halfStrip, lineOf, outside, slotAt, wayOf, wholeStrip, type Way } from 
 
 /** What an edge of the laid area keeps away from. */
 export type Bound =
-  | { readonly kind: 'wall'; readonly space: string }
+  /** `wall` counts the edges of the space's outline from 0 */
+  | { readonly kind: 'wall'; readonly space: string; readonly wall: number }
   | { readonly kind: 'jamb'; readonly opening: string }
   | { readonly kind: 'line'; readonly opening: string }
   /** the far edge of a way that leads out of the job: the floor ends there without a gap */
@@ -110,7 +111,7 @@ function formFloor(job: Job, id: string, spaces: readonly Space[], ways: readonl
   const sources: Source[] = [];
   const shapes: Ring[] = spaces.map((s) => s.outline);
   const slots: Ring[] = [];
-  for (const space of spaces) addRing(sources, space.outline, gap, { kind: 'wall', space: space.id });
+  for (const space of spaces) addRing(sources, space.outline, gap, (wall) => ({ kind: 'wall', space: space.id, wall }));
 
   for (const way of ways) {
     const { opening } = way;
@@ -144,7 +145,7 @@ function formFloor(job: Job, id: string, spaces: readonly Space[], ways: readonl
   }
 
   const keepouts: Keepout[] = (job.obstacles ?? []).map((o) => ({ outline: o.outline, gap: o.gap ?? gap }));
-  for (const o of job.obstacles ?? []) addRing(sources, o.outline, o.gap ?? gap, { kind: o.kind, obstacle: o.id });
+  for (const o of job.obstacles ?? []) addRing(sources, o.outline, o.gap ?? gap, () => ({ kind: o.kind, obstacle: o.id }));
   const clear = shapes.length === 1 ? [oriented([tidyRing(shapes[0]!)])] : union(shapes.map((ring) => [ring]));
   const laid = difference(
     drawnIn(clear, gap, keepouts),
@@ -213,8 +214,8 @@ function holds(job: Job, spaces: readonly Space[], at: Point): boolean {
 /** A line that the floor keeps away from, and by how much. */
 type Source = { readonly a: Point; readonly b: Point; readonly gap: number; readonly bound: Bound };
 
-function addRing(sources: Source[], ring: Ring, gap: number, bound: Bound): void {
-  ring.forEach((a, i) => sources.push({ a, b: ring[(i + 1) % ring.length]!, gap, bound }));
+function addRing(sources: Source[], ring: Ring, gap: number, bound: (edge: number) => Bound): void {
+  ring.forEach((a, i) => sources.push({ a, b: ring[(i + 1) % ring.length]!, gap, bound: bound(i) }));
 }
 
 /** Names what each edge of the laid area keeps away from: the parallel line at just its gap, nearest to the edge's middle. */
@@ -227,7 +228,7 @@ function edgesOf(laid: MultiPolygon, sources: readonly Source[]): LaidEdge[] {
         const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
         const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
         const [dx, dy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
-        let best: Bound = { kind: 'wall', space: '' };
+        let best: Bound = { kind: 'wall', space: '', wall: -1 };
         let least = Infinity;
         for (const s of sources) {
           const run = Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]);

@@ -73,7 +73,14 @@ export const productSchema = z.looseObject({
   limitSources: z.partialRecord(z.enum(LIMIT_NAMES), limitSource).optional(),
 });
 
-const space = z.looseObject({ id, name, outline: ring });
+/** A walk round a room that is not closed yet: wall lengths, and how far one turns right at the end of each, in degrees. */
+const walk = z
+  .array(
+    z.looseObject({ length: size, turn: number('a turn').gt(-180, 'turns less than half round').lt(180, 'turns less than half round') }),
+  )
+  .max(500);
+
+const space = z.looseObject({ id, name, outline: ring, walk: walk.optional() });
 
 const opening = z.looseObject({
   id,

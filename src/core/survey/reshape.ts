@@ -31,11 +31,15 @@ export function withWallLength(ring: Ring, wall: number, length: number): { outl
     const moves = new Set(Array.from({ length: k }, (_, m) => (wall + 1 + m) % n));
     return { outline: rounded(ring.map((p, i) => (moves.has(i) ? [p[0] + own.dx * by, p[1] + own.dy * by] : p))), follows: j };
   }
-  return { outline: withCorner(ring, (wall + 1) % n, [at(ring, wall + 1)[0] + own.dx * by, at(ring, wall + 1)[1] + own.dy * by]), follows: null };
+  return {
+    outline: withCorner(ring, (wall + 1) % n, [at(ring, wall + 1)[0] + own.dx * by, at(ring, wall + 1)[1] + own.dy * by]),
+    follows: null,
+  };
 }
 
 /** Moves one corner. */
-export const withCorner = (ring: Ring, corner: number, to: Point): [number, number][] => rounded(ring.map((p, i) => (i === corner ? to : p)));
+export const withCorner = (ring: Ring, corner: number, to: Point): [number, number][] =>
+  rounded(ring.map((p, i) => (i === corner ? to : p)));
 
 /** A new corner in the middle of a wall. */
 export function withNewCorner(ring: Ring, wall: number): [number, number][] {
@@ -44,10 +48,17 @@ export function withNewCorner(ring: Ring, wall: number): [number, number][] {
 }
 
 /** Without a corner; three stay. */
-export const withoutCorner = (ring: Ring, corner: number): [number, number][] => rounded(ring.length > 3 ? ring.filter((_, i) => i !== corner) : ring);
+export const withoutCorner = (ring: Ring, corner: number): [number, number][] =>
+  rounded(ring.length > 3 ? ring.filter((_, i) => i !== corner) : ring);
 
 /** A rectangle beside a wall, as a tape gives it: how far along from the wall's first corner, how far off the wall, and its size. */
-export type Place = { readonly wall: number; readonly along: number; readonly off: number; readonly length: number; readonly depth: number };
+export type Place = {
+  readonly wall: number;
+  readonly along: number;
+  readonly off: number;
+  readonly length: number;
+  readonly depth: number;
+};
 
 /** The unit vectors along a wall and from it into the room. */
 function axes(ring: Ring, wall: number): { origin: Point; along: Point; into: Point; length: number } {

@@ -37,7 +37,13 @@ test('a misread wall is found: it, or the one it cannot be told from, comes firs
 });
 
 test('a walk that does not close, or crosses itself, is no outline yet', () => {
-  expect(outlineOf([{ length: 1000, turn: 90 }, { length: 1000, turn: 90 }, { length: 1000, turn: 90 }])).toBeNull();
+  expect(
+    outlineOf([
+      { length: 1000, turn: 90 },
+      { length: 1000, turn: 90 },
+      { length: 1000, turn: 90 },
+    ]),
+  ).toBeNull();
   expect(closingOf([{ length: 1000, turn: 90 }]).error).toBe(1000);
   expect(cornersOf([{ length: 1000, turn: 90 }]).at(-1)).toEqual([1000, 0]);
 });
@@ -56,16 +62,29 @@ test('another wall length: a parallel wall follows and every angle stays', () =>
 });
 
 test('with no parallel wall the corner moves alone', () => {
-  const triangle: [number, number][] = [[0, 0], [3000, 0], [1000, 2000]];
+  const triangle: [number, number][] = [
+    [0, 0],
+    [3000, 0],
+    [1000, 2000],
+  ];
   const { outline, follows } = withWallLength(triangle, 0, 3500);
   expect(follows).toBeNull();
-  expect(outline).toEqual([[0, 0], [3500, 0], [1000, 2000]]);
+  expect(outline).toEqual([
+    [0, 0],
+    [3500, 0],
+    [1000, 2000],
+  ]);
 });
 
 test('a thing is placed by two distances from a wall and read back', () => {
   const place = { wall: 1, along: 500, off: 0, length: 900, depth: 450 };
   const outline = placedOutline(ell, place);
-  expect(outline).toEqual([[500, 4000], [1400, 4000], [1400, 3550], [500, 3550]]);
+  expect(outline).toEqual([
+    [500, 4000],
+    [1400, 4000],
+    [1400, 3550],
+    [500, 3550],
+  ]);
   expect(nearestWall(ell, outline)).toBe(1);
   expect(placeBeside(ell, 1, outline)).toEqual(place);
 });

@@ -61,7 +61,8 @@ export function closingOf(walk: readonly WalkedWall[]): Closing {
   const [first, last] = [corners[0]!, corners[corners.length - 1]!];
   const missing: Point = [first[0] - last[0], first[1] - last[1]];
   const error = Math.hypot(missing[0], missing[1]);
-  const roundness = (by: number) => [1000, 100, 50, 10].findIndex((r) => Math.abs(by / r - Math.round(by / r)) * r <= CLOSES_WITHIN && Math.abs(by) > r / 2);
+  const roundness = (by: number) =>
+    [1000, 100, 50, 10].findIndex((r) => Math.abs(by / r - Math.round(by / r)) * r <= CLOSES_WITHIN && Math.abs(by) > r / 2);
   const likely = walk
     .map(({ length }, wall) => {
       const [a, b] = [corners[wall]!, corners[wall + 1]!];
@@ -94,4 +95,5 @@ export function adjusted(walk: readonly WalkedWall[], wall: number, by: number):
 }
 
 /** `A`, `B`, … `Z`, `AA`: how walls are called. */
-export const wallLetter = (i: number): string => (i < 26 ? String.fromCharCode(65 + i) : wallLetter(Math.floor(i / 26) - 1) + wallLetter(i % 26));
+export const wallLetter = (i: number): string =>
+  i < 26 ? String.fromCharCode(65 + i) : wallLetter(Math.floor(i / 26) - 1) + wallLetter(i % 26);

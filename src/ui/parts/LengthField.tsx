@@ -11,13 +11,15 @@ type Props = {
   onLength: (mm: number) => string | undefined;
   hint?: string;
   large?: boolean;
+  /** in a list of many: no line for hints, the label for assistive technology only */
+  compact?: boolean;
 };
 
 /** As exact as the file: a metric length shows up to three decimals where it has them. */
 const written = (mm: number, display: Display): string => formatLength(mm, display, { bare: true, decimals: 3 });
 
 /** A field that takes a length as people write it, shows how it was understood, and steps by the arrow keys. */
-export function LengthField({ label, mm, display, onLength, hint, large = false }: Props) {
+export function LengthField({ label, mm, display, onLength, hint, large = false, compact = false }: Props) {
   const [text, setText] = useState<string | null>(null);
   const [refused, setRefused] = useState<{ text: string; at: string }>();
   const input = useRef<HTMLInputElement>(null);
@@ -56,8 +58,10 @@ export function LengthField({ label, mm, display, onLength, hint, large = false 
     ? `= ${formatLength(parsed.mm, display, { decimals: 1 })} = ${formatLength(parsed.mm, display === 'metric' ? 'imperial' : 'metric', { decimals: 1 })}`
     : '';
   return (
-    <Field.Root invalid={problem !== undefined} mb="3">
-      <Field.Label fontSize="14px">{label}</Field.Label>
+    <Field.Root invalid={problem !== undefined} mb={compact ? '0' : '3'} gap={compact ? '0' : undefined}>
+      <Field.Label fontSize="14px" className={compact ? 'unseen' : undefined}>
+        {label}
+      </Field.Label>
       <InputGroup endElement={display === 'metric' && text === null ? <span className="quiet">mm</span> : undefined}>
         <Input
           ref={input}
@@ -78,9 +82,11 @@ export function LengthField({ label, mm, display, onLength, hint, large = false 
       {problem !== undefined ? (
         <Field.ErrorText fontSize="14px">{problem}</Field.ErrorText>
       ) : (
-        <Field.HelperText fontSize="13px" minH="18px">
-          {understood || hint}
-        </Field.HelperText>
+        (!compact || understood !== '') && (
+          <Field.HelperText fontSize="13px" minH="18px">
+            {understood || hint}
+          </Field.HelperText>
+        )
       )}
     </Field.Root>
   );

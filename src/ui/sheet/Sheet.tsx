@@ -8,6 +8,7 @@ import type { Floor } from '@/core/floors';
 import type { Point } from '@/core/geometry';
 import type { Job } from '@/core/job';
 import type { Plan } from '@/core/plan';
+import { cornersOf } from '@/core/survey';
 import { multiPath, pieceAt, ringPath, rowPaths } from './paths';
 import { fitted, matrixOf, NO_ZOOM, toPlan, zoomed, type View, type Zoom } from './view';
 
@@ -18,6 +19,8 @@ type Props = {
   job: Job;
   floors: readonly Floor[];
   plan: Plan | null;
+  /** fitted to this job where it is not the one drawn: the view holds still while a corner is dragged */
+  fitTo?: Job;
   /** drawn instead of the pieces while the line is dragged: row edges, as a path in plan */
   rowEdges?: string | null;
   chosen?: string | null;
@@ -31,7 +34,7 @@ type Props = {
 const WALL = 110;
 
 /** The floor drawing: always there, the largest thing on screen. Pan, zoom, fit, turn. */
-export function Sheet({ job, floors, plan, rowEdges = null, chosen = null, onChoose, overlay, label, children }: Props) {
+export function Sheet({ job, fitTo = job, floors, plan, rowEdges = null, chosen = null, onChoose, overlay, label, children }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
@@ -59,7 +62,11 @@ export function Sheet({ job, floors, plan, rowEdges = null, chosen = null, onCho
     return () => void selected.on('.zoom', null);
   }, []);
 
-  const outlines = useMemo(() => job.spaces.map((s) => s.outline), [job.spaces]);
+  const outlines = useMemo(() => job.spaces.filter((s) => !s.walk).map((s) => s.outline), [job.spaces]);
+  const reach = useMemo(
+    () => fitTo.spaces.flatMap((s) => (s.walk ? cornersOf([...s.walk, { length: 1500, turn: 0 }]) : s.outline)),
+    [fitTo.spaces],
+  );
   const view = useMemo(() => {
     const small = size.width < 500;
     const base = fitted(
@@ -70,7 +77,7 @@ export function Sheet({ job, floors, plan, rowEdges = null, chosen = null, onCho
       small ? { x: 46, top: 40, bottom: 58 } : { x: 96, top: 56, bottom: 76 },
     );
     return zoomed(base, zoom);
-  }, [outlines, size, quarters, zoom]);
+  }, [reach, size, quarters, zoom]);
 
   const fit = useCallback(() => select(svg.current!).call(behaviour.current!.transform, zoomIdentity), []);
   const scale = (by: number) => select(svg.current!).call(behaviour.current!.scaleBy, by);
@@ -95,7 +102,7 @@ export function Sheet({ job, floors, plan, rowEdges = null, chosen = null, onCho
         {ready && (
           <g className="draw">
             <g transform={matrixOf(view)}>
-              <Ground outlines={outlines} floors={floors} />
+              <Ground outlines={outlines} floors={outlines.length < job.spaces.length ? [] : floors} />
               {rowEdges !== null ? <path className="row-edge" d={rowEdges} /> : plan && <Pieces plan={plan} />}
               {(job.obstacles ?? []).map((o) => (
                 <path key={o.id} className="obstacle" d={ringPath(o.outline)} />

@@ -14,7 +14,7 @@ import {
 } from '@/core/job';
 import { formatLength } from '@/core/units';
 import { LengthField } from '../parts/LengthField';
-import { withLimit, withProduct } from '../state/edit';
+import { firstText, withLimit, withProduct } from '../state/edit';
 
 type Props = { job: Job; onChange: (next: Job) => readonly Problem[] };
 
@@ -43,7 +43,7 @@ export function PlankReading({ job, onChange }: Props) {
   const { product, display } = job;
   const plank = product.planks[0]!;
   const size = (change: Partial<typeof plank>) =>
-    first(onChange(withProduct(job, { planks: [{ ...plank, ...change }, ...product.planks.slice(1)], widthSequence: undefined })));
+    firstText(onChange(withProduct(job, { planks: [{ ...plank, ...change }, ...product.planks.slice(1)], widthSequence: undefined })));
   const kind = (next: Job['product']['kind']) => {
     // a preset follows the kind; what the product or the user said stays
     const limits = { ...product.limits };
@@ -97,9 +97,9 @@ export function PlankReading({ job, onChange }: Props) {
         label="Thickness"
         mm={product.thickness}
         display={display}
-        onLength={(mm) => first(onChange(withProduct(job, { thickness: mm })))}
+        onLength={(mm) => firstText(onChange(withProduct(job, { thickness: mm })))}
       />
-      <CountField label="Planks in a box" value={product.perBox} onCount={(perBox) => first(onChange(withProduct(job, { perBox })))} />
+      <CountField label="Planks in a box" value={product.perBox} onCount={(perBox) => firstText(onChange(withProduct(job, { perBox })))} />
 
       <h2>Limits</h2>
       {LIMIT_NAMES.map((name) => (
@@ -109,7 +109,7 @@ export function PlankReading({ job, onChange }: Props) {
           mm={product.limits[name]}
           display={display}
           hint={SOURCE_WORDS[sourceOf(product, name)]}
-          onLength={(mm) => first(onChange(withLimit(job, name, mm)))}
+          onLength={(mm) => firstText(onChange(withLimit(job, name, mm)))}
         />
       ))}
 
@@ -143,7 +143,7 @@ export function PlankReading({ job, onChange }: Props) {
         mm={job.kerf}
         display={display}
         hint="A preset; measure a cut of your own blade."
-        onLength={(mm) => first(onChange({ ...job, kerf: mm }))}
+        onLength={(mm) => firstText(onChange({ ...job, kerf: mm }))}
       />
       <p className="why quiet">
         Saws and knives: eyes, ears and lungs covered; guards on; the knife away from the body in many light passes.
@@ -151,8 +151,6 @@ export function PlankReading({ job, onChange }: Props) {
     </>
   );
 }
-
-const first = (problems: readonly Problem[]): string | undefined => problems[0]?.text;
 
 function CountField({ label, value, onCount }: { label: string; value: number; onCount: (count: number) => string | undefined }) {
   const [text, setText] = useState<string | null>(null);

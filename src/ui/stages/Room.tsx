@@ -1,14 +1,19 @@
 'use client';
-import { Field, Input } from '@chakra-ui/react';
+import { Button, Field, Input } from '@chakra-ui/react';
+import { Footprints } from 'lucide-react';
 import { signedArea } from '@/core/geometry';
-import type { Job, Problem } from '@/core/job';
+import type { Job, Problem, Space } from '@/core/job';
+import { walkOf, wallLetter, withWallLength } from '@/core/survey';
 import { formatArea, formatLength } from '@/core/units';
 import { LengthField } from '../parts/LengthField';
-import { rectangleOf, resized, withSpace } from '../state/edit';
+import { firstText, rectangleOf, resized, withSpace } from '../state/edit';
+import { Obstacles } from './Obstacles';
+import { Walk } from './Walk';
 
-type Props = { job: Job; onChange: (next: Job) => readonly Problem[] };
+type Change = (next: Job) => readonly Problem[];
+type Props = { job: Job; onChange: Change };
 
-/** The room from tape to drawing. */
+/** The room from tape to drawing: a rectangle by two lengths, any outline wall by wall, and what stands in it. */
 export function RoomReading({ job, onChange }: Props) {
   const area = job.spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0);
   const [number, ...unit] = formatArea(area, job.display).split(' ');
@@ -18,51 +23,100 @@ export function RoomReading({ job, onChange }: Props) {
       <div className="big">
         {number} <small>{unit.join(' ')}</small>
       </div>
-      <p className="why">Measure each width in three places; take the least here, and see how far the others are off.</p>
-      {job.spaces.map((space) => {
-        const r = rectangleOf(space);
-        return (
-          <section key={space.id} style={{ marginTop: 20 }}>
-            <Field.Root mb="3">
-              <Field.Label fontSize="14px">Name of the room</Field.Label>
-              <Input
-                h="44px"
-                fontSize="17px"
-                value={space.name}
-                maxLength={200}
-                onChange={(e) => onChange(withSpace(job, space.id, (s) => ({ ...s, name: e.target.value })))}
-              />
-            </Field.Root>
-            {r ? (
-              <>
-                <LengthField
-                  large
-                  label="Length (left to right)"
-                  mm={r.length}
-                  display={job.display}
-                  onLength={(mm) => sizeProblem(mm, job) ?? first(onChange(resized(job, space.id, { ...r, length: mm })))}
-                />
-                <LengthField
-                  large
-                  label="Width (top to bottom)"
-                  mm={r.width}
-                  display={job.display}
-                  onLength={(mm) => sizeProblem(mm, job) ?? first(onChange(resized(job, space.id, { ...r, width: mm })))}
-                />
-              </>
-            ) : (
-              <p className="why">
-                {space.outline.length} walls, from the job file. {formatArea(Math.abs(signedArea(space.outline)), job.display)}.
-              </p>
-            )}
-          </section>
-        );
-      })}
+      <p className="why">
+        Measure each width in three places; walls bow and flare. Drag a corner on the drawing, or write what the tape says.
+      </p>
+      {job.spaces.map((space) => (
+        <SpaceReading key={space.id} job={job} space={space} onChange={onChange} />
+      ))}
+      <Obstacles job={job} onChange={onChange} />
     </>
   );
 }
 
-const first = (problems: readonly Problem[]): string | undefined => problems[0]?.text;
+function SpaceReading({ job, space, onChange }: { job: Job; space: Space; onChange: Change }) {
+  const r = rectangleOf(space);
+  return (
+    <section style={{ marginTop: 20 }}>
+      <Field.Root mb="3">
+        <Field.Label fontSize="14px">Name of the room</Field.Label>
+        <Input
+          h="44px"
+          fontSize="17px"
+          value={space.name}
+          maxLength={200}
+          onChange={(e) => onChange(withSpace(job, space.id, (s) => ({ ...s, name: e.target.value })))}
+        />
+      </Field.Root>
+      {space.walk ? (
+        <Walk job={job} space={space} walk={space.walk} onChange={onChange} />
+      ) : (
+        <>
+          {r && (
+            <>
+              <LengthField
+                large
+                label="Length (left to right)"
+                mm={r.length}
+                display={job.display}
+                onLength={(mm) => sizeProblem(mm, job) ?? firstText(onChange(resized(job, space.id, { ...r, length: mm })))}
+              />
+              <LengthField
+                large
+                label="Width (top to bottom)"
+                mm={r.width}
+                display={job.display}
+                onLength={(mm) => sizeProblem(mm, job) ?? firstText(onChange(resized(job, space.id, { ...r, width: mm })))}
+              />
+            </>
+          )}
+          {!r && <Walls job={job} space={space} onChange={onChange} />}
+          <Button h="44px" variant="outline" onClick={() => onChange(withSpace(job, space.id, (s) => ({ ...s, walk: [] })))}>
+            <Footprints size={17} /> Walk the walls
+          </Button>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Every wall's length; a parallel wall follows a change where there is one. */
+function Walls({ job, space, onChange }: { job: Job; space: Space; onChange: Change }) {
+  const walk = walkOf(space.outline);
+  const clockwise = signedArea(space.outline) < 0;
+  return (
+    <table className="walls">
+      <thead>
+        <tr>
+          <th>Wall</th>
+          <th>Length</th>
+          <th>Corner after it</th>
+        </tr>
+      </thead>
+      <tbody>
+        {walk.map((wall, i) => (
+          <tr key={i}>
+            <th scope="row">{wallLetter(i)}</th>
+            <td>
+              <LengthField
+                compact
+                label={`Length of wall ${wallLetter(i)}`}
+                mm={Math.round(wall.length * 1000) / 1000}
+                display={job.display}
+                onLength={(mm) =>
+                  mm < 10
+                    ? 'A wall is at least 10 mm long; leave out a corner instead.'
+                    : firstText(onChange(withSpace(job, space.id, (s) => ({ ...s, outline: withWallLength(s.outline, i, mm).outline }))))
+                }
+              />
+            </td>
+            <td className="figures">{Number((180 - (clockwise ? wall.turn : -wall.turn)).toFixed(1))}°</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
 
 /** A room must leave something between its gaps. */
 function sizeProblem(mm: number, job: Job): string | undefined {

@@ -1,5 +1,5 @@
 import { boxOf } from '@/core/geometry';
-import { rectangle, type Job, type LimitName, type Product, type Space } from '@/core/job';
+import { rectangle, type Job, type LimitName, type Problem, type Product, type Space } from '@/core/job';
 
 /** A space that is a rectangle along the axes. */
 export type Rectangle = { readonly x: number; readonly y: number; readonly length: number; readonly width: number };
@@ -24,3 +24,6 @@ export const withProduct = (job: Job, product: Partial<Product>): Job => ({ ...j
 /** A limit that the user sets is the user's. */
 export const withLimit = (job: Job, limit: LimitName, mm: number): Job =>
   withProduct(job, { limits: { ...job.product.limits, [limit]: mm }, limitSources: { ...job.product.limitSources, [limit]: 'yours' } });
+
+/** The text of the first problem, to stand beside a field. */
+export const firstText = (problems: readonly Problem[]): string | undefined => problems[0]?.text;

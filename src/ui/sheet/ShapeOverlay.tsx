@@ -1,0 +1,167 @@
+'use client';
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { signedArea, type Point, type Ring } from '@/core/geometry';
+import type { Job, Space } from '@/core/job';
+import { cornersOf, wallLetter, withCorner, withNewCorner, withoutCorner } from '@/core/survey';
+import { formatLength, lengthStep, type Display } from '@/core/units';
+import { toPlan, toScreen, type View } from './view';
+
+type Props = {
+  job: Job;
+  view: View;
+  /** the outline while a corner is dragged; null when it is let go without a change */
+  onShape: (space: string, outline: [number, number][] | null) => void;
+  onDone: (space: string, outline: [number, number][]) => void;
+};
+
+/** Corners to drag, walls to break by a new corner, wall letters, and the walk as it grows. */
+export function ShapeOverlay({ job, view, onShape, onDone }: Props) {
+  return job.spaces.map((space) =>
+    space.walk ? (
+      <WalkDrawing key={space.id} space={space} view={view} display={job.display} />
+    ) : (
+      <g key={space.id}>
+        {space.outline.map((a, i) => {
+          const b = space.outline[(i + 1) % space.outline.length]!;
+          const [x, y] = toScreen(view, [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]);
+          const inward = inwardOf(space.outline, a, b, view);
+          return (
+            <g key={i}>
+              <text className="letter" x={x + inward[0] * 22} y={y + inward[1] * 22}>
+                {wallLetter(i)}
+              </text>
+              <g
+                className="breaker"
+                role="button"
+                tabIndex={0}
+                aria-label={`New corner in wall ${wallLetter(i)}`}
+                transform={`translate(${x} ${y})`}
+                onClick={() => onDone(space.id, withNewCorner(space.outline, i))}
+                onKeyDown={(e) =>
+                  (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onDone(space.id, withNewCorner(space.outline, i)))
+                }
+              >
+                <circle r="22" fill="transparent" />
+                <circle r="9" className="dot" />
+                <path d="M-4.5 0H4.5M0-4.5V4.5" />
+              </g>
+            </g>
+          );
+        })}
+        {space.outline.map((_, i) => (
+          <Corner key={i} space={space} corner={i} view={view} display={job.display} onShape={onShape} onDone={onDone} />
+        ))}
+      </g>
+    ),
+  );
+}
+
+/** The way from a wall into its room, as a unit step on the screen. */
+function inwardOf(ring: Ring, a: Point, b: Point, view: View): Point {
+  const sense = signedArea(ring) > 0 ? 1 : -1;
+  const [p, q] = [toScreen(view, a), toScreen(view, b)];
+  const length = Math.hypot(q[0] - p[0], q[1] - p[1]) || 1;
+  // the screen mirrors the plan: left on the plan is right on the screen
+  return [((q[1] - p[1]) / length) * sense, (-(q[0] - p[0]) / length) * sense];
+}
+
+const SNAP = 9;
+
+/** A place that keeps to whole steps of the tape and to the lines of other corners that are near on the screen. */
+function snapped(p: Point, ring: Ring, corner: number, view: View, display: Display): Point {
+  const step = lengthStep(display, true);
+  const near = (value: number, axis: 0 | 1): number => {
+    const perMm = Math.hypot(view.a, view.b);
+    const hit = ring.find((q, i) => i !== corner && Math.abs(q[axis] - value) * perMm < SNAP);
+    return hit ? hit[axis] : Math.round(value / step) * step;
+  };
+  return [near(p[0], 0), near(p[1], 1)];
+}
+
+function Corner({
+  space,
+  corner,
+  view,
+  display,
+  onShape,
+  onDone,
+}: { space: Space; corner: number; display: Display } & Omit<Props, 'job'>) {
+  const dragging = useRef(false);
+  const start = useRef<Ring>(space.outline);
+  const place = space.outline[corner]!;
+  const [x, y] = toScreen(view, place);
+  const at = (event: PointerEvent): Point => {
+    const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+    return snapped(toPlan(view, [event.clientX - box.left, event.clientY - box.top]), start.current, corner, view, display);
+  };
+  const key = (event: KeyboardEvent) => {
+    if (event.key === 'Delete' || event.key === 'Backspace') {
+      event.preventDefault();
+      return onDone(space.id, withoutCorner(space.outline, corner));
+    }
+    const [dx, dy] = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[event.key] ?? [0, 0];
+    if (dx === 0 && dy === 0) return;
+    event.preventDefault();
+    const from = toPlan(view, [0, 0]);
+    const to = toPlan(view, [dx!, dy!]);
+    const step = lengthStep(display, event.shiftKey) / Math.hypot(to[0] - from[0], to[1] - from[1]);
+    onDone(space.id, withCorner(space.outline, corner, [place[0] + (to[0] - from[0]) * step, place[1] + (to[1] - from[1]) * step]));
+  };
+  return (
+    <g
+      className="corner"
+      data-drag
+      role="button"
+      tabIndex={0}
+      aria-label={`Corner ${corner + 1} at ${formatLength(place[0], display)}, ${formatLength(place[1], display)}; arrow keys move it, Delete takes it away`}
+      transform={`translate(${x} ${y})`}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        dragging.current = true;
+        start.current = space.outline;
+      }}
+      onPointerMove={(e) => dragging.current && onShape(space.id, withCorner(start.current, corner, at(e)))}
+      onPointerUp={(e) => {
+        if (!dragging.current) return;
+        dragging.current = false;
+        const [nx, ny] = at(e);
+        const [ox, oy] = start.current[corner]!;
+        // a tap that does not move the finger moves no corner
+        const [sx, sy] = toScreen(view, [ox, oy]);
+        const [tx, ty] = toScreen(view, [nx, ny]);
+        if (Math.hypot(tx - sx, ty - sy) < 4) onShape(space.id, null);
+        else onDone(space.id, withCorner(start.current, corner, [nx, ny]));
+      }}
+      onPointerCancel={() => {
+        dragging.current = false;
+        onShape(space.id, null);
+      }}
+      onKeyDown={key}
+    >
+      <circle r="22" fill="transparent" />
+      <rect x="-8" y="-8" width="16" height="16" />
+    </g>
+  );
+}
+
+/** The walk so far: its walls with their letters and lengths, where it began, and the line that is missing. */
+function WalkDrawing({ space, view, display }: { space: Space; view: View; display: Display }) {
+  const walk = space.walk ?? [];
+  const corners = cornersOf(walk).map((p) => toScreen(view, p));
+  const [begin, end] = [corners[0]!, corners[corners.length - 1]!];
+  return (
+    <g className="walk">
+      <path d={`M${corners.map((p) => p.join(' ')).join('L')}`} />
+      {walk.length > 1 && <path className="missing" d={`M${end.join(' ')}L${begin.join(' ')}`} />}
+      <circle cx={begin[0]} cy={begin[1]} r="7" />
+      {walk.map((wall, i) => {
+        const [p, q] = [corners[i]!, corners[i + 1]!];
+        return (
+          <text key={i} className="dim" x={(p[0] + q[0]) / 2} y={(p[1] + q[1]) / 2}>
+            {wallLetter(i)} {formatLength(wall.length, display, { bare: true, decimals: 1 })}
+          </text>
+        );
+      })}
+    </g>
+  );
+}
