@@ -5,9 +5,10 @@ import { join } from 'node:path';
 import { floorsOf } from '../src/core/floors';
 import { newJob, type Job } from '../src/core/job';
 import { planJob, type Plan } from '../src/core/plan';
-import { runsOf } from '../src/core/rows';
+import { randomFrom, runsOf } from '../src/core/rows';
 import { bestOrigin, groundOf, placed, setOutOf } from '../src/core/setout';
 import { layByHand } from './hand';
+import { fewestPlanks } from './optimum';
 import { rooms } from './rooms';
 
 const mustPlan = (job: Job): Plan => {
@@ -52,6 +53,38 @@ function measureRooms(): void {
   );
   console.log(
     `  Pitsaw ÷ length bound ${(sums.pitsaw / sums.length).toFixed(4)}, ÷ area bound ${(sums.pitsaw / sums.area).toFixed(4)}, ÷ hand ${(sums.pitsaw / sums.hand).toFixed(4)}; rooms with more planks than by hand ${sums.worse}; limits broken ${sums.musts}; faults of looks ${sums.shoulds}`,
+  );
+}
+
+/** 40 seeded small rooms of 6 to 14 rows against the proven fewest planks. */
+async function measureOptimum(): Promise<void> {
+  const random = randomFrom(5);
+  const count = { equal: 0, oneMore: 0, more: 0, open: 0, byBound: 0 };
+  for (let i = 0; i < 40; i++) {
+    const rowsWanted = 6 + Math.floor(random() * 9);
+    const length = 2400 + Math.round(random() * 4600);
+    const job = { ...newJob(`Small ${i}`, 'metric', length + 16, Math.round(192 * (rowsWanted - 0.9) + 16)), kerf: 3 };
+    const still = { ...job, layout: { ...job.layout, direction: 0 as const } };
+    const plan = mustPlan(still);
+    const rows = plan.floors[0]!.rows.length;
+    const bound = Math.ceil((rows * length) / 1285 - 1e-9);
+    const optimum =
+      plan.totals.planks === bound
+        ? { planks: bound, proven: true }
+        : await fewestPlanks({ rows, length, plank: 1285, kerf: 3, stagger: 300, endPiece: 300 }, 60);
+    if (plan.totals.planks === bound) count.byBound++;
+    const over = plan.totals.planks - optimum.planks;
+    if (!optimum.proven) count.open++;
+    if (over <= 0) count.equal++;
+    else if (over === 1) count.oneMore++;
+    else count.more++;
+    if (over > 0 || !optimum.proven)
+      console.log(
+        `  room ${i}: ${rows} rows of ${length}: Pitsaw ${plan.totals.planks}, ${optimum.proven ? 'optimum' : 'best found'} ${optimum.planks}, length bound ${bound}`,
+      );
+  }
+  console.log(
+    `40 small rooms: equal to the optimum ${count.equal}, one plank more ${count.oneMore}, more ${count.more}; ${count.byBound} proven by the length bound, ${count.open} not proven in the time`,
   );
 }
 
@@ -103,6 +136,6 @@ function measureBundle(): void {
   }
 }
 
-const parts = { rooms: measureRooms, speed: measureSpeed, hall: measureHall, bundle: measureBundle };
+const parts = { rooms: measureRooms, optimum: measureOptimum, speed: measureSpeed, hall: measureHall, bundle: measureBundle };
 const wanted = process.argv.slice(2);
-for (const [name, measure] of Object.entries(parts)) if (wanted.length === 0 || wanted.includes(name)) measure();
+for (const [name, measure] of Object.entries(parts)) if (wanted.length === 0 || wanted.includes(name)) await measure();

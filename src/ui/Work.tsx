@@ -6,7 +6,10 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { floorsOf, type Floor } from '@/core/floors';
 import { turned, turnedMulti } from '@/core/geometry';
 import type { Job } from '@/core/job';
+import { cutList } from '@/core/plan';
 import { groundOf, originFor, placed, type SetOut, type SetOutGround } from '@/core/setout';
+import { formatLength } from '@/core/units';
+import { restWords } from '@/formats';
 import { KeysDialog } from './parts/KeysDialog';
 import { Rule, STAGES, type StageName } from './parts/Rule';
 import { StaleDialog } from './parts/StaleDialog';
@@ -14,6 +17,7 @@ import { Tally } from './parts/Tally';
 import { Top } from './parts/Top';
 import { Sheet, type Overlay } from './sheet/Sheet';
 import { Faults } from './sheet/Faults';
+import { PlankMarks, Ticked } from './sheet/PieceMarks';
 import { RowNumbers } from './sheet/RowNumbers';
 import { SetOutOverlay } from './sheet/SetOutOverlay';
 import { ShapeOverlay } from './sheet/ShapeOverlay';
@@ -27,6 +31,7 @@ import type { JobView } from './state/api';
 import { useJob } from './state/jobState';
 import { firstText, withSpace } from './state/edit';
 import { edgeNear, lineAt, withFloorLayout } from './state/setOutEdit';
+import { isTicked, tickOf } from './state/ticks';
 import { usePlan } from './state/usePlan';
 
 /** What every stage is given. */
@@ -99,6 +104,25 @@ export function Work({ view }: { view: JobView }) {
     return rowEdgePath(floor, setOut);
   }, [drag, setOut, floor]);
 
+  const tickedPieces = useMemo(
+    () =>
+      new Set(current?.floors.flatMap((f) => f.pieces.filter((p) => isTicked(job, tickOf(f.id, p))).map((p) => `${f.id}/${p.id}`)) ?? []),
+    [current, job],
+  );
+  const lines = useMemo(
+    () =>
+      new Map(
+        current ? cutList(current, job.kerf).flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}` as string, l] as const)) : [],
+      ),
+    [current, job.kerf],
+  );
+  const describe = (key: string): string | null => {
+    const line = lines.get(key);
+    if (!line) return null;
+    const rest = restWords(line, job.display);
+    return `${line.piece.id} · ${formatLength(line.length, job.display)} · plank ${line.piece.plank}${rest ? ` · ${rest}` : ''}`;
+  };
+
   const overlay: Overlay = (sheet, size) => (
     <>
       {(stage === 'room' || stage === 'plank') && !shown.spaces.some((s) => s.walk) && <SizeOverlay job={shown} view={sheet} />}
@@ -117,8 +141,18 @@ export function Work({ view }: { view: JobView }) {
           onPlace={place}
         />
       )}
-      {current && (stage === 'rows' || stage === 'cuts') && <RowNumbers plan={current} view={sheet} />}
-      {current && stage !== 'room' && stage !== 'plank' && !drag && <Faults plan={current} view={sheet} onChoose={(at) => setChosen(at)} />}
+      {current && stage === 'cuts' && (
+        <Ticked plan={current} view={sheet} isTicked={(floorId, id) => tickedPieces.has(`${floorId}/${id}`)} />
+      )}
+      {current && (stage === 'rows' || stage === 'cuts') && (
+        <>
+          <RowNumbers plan={current} view={sheet} />
+          <PlankMarks plan={current} view={sheet} />
+        </>
+      )}
+      {current && stage !== 'room' && stage !== 'plank' && !drag && (
+        <Faults plan={current} view={sheet} chosen={chosen} onChoose={setChosen} />
+      )}
     </>
   );
   const props = floor ? { job, floors, floor } : null;
@@ -135,6 +169,7 @@ export function Work({ view }: { view: JobView }) {
         rowEdges={rowEdges}
         chosen={stage === 'rows' || stage === 'cuts' ? chosen : null}
         onChoose={setChosen}
+        describe={stage === 'rows' || stage === 'cuts' ? describe : undefined}
         overlay={overlay}
         label={`${job.name}: ${STAGES.find((s) => s.name === stage)!.title}`}
       >
@@ -193,16 +228,11 @@ export function Work({ view }: { view: JobView }) {
           />
         )}
         {props && stage === 'rows' && (
-          <RowsReading
-            {...props}
-            plan={current}
-            summary={planned?.summary ?? null}
-            chosen={chosen}
-            onChoose={setChosen}
-            onChange={change}
-          />
+          <RowsReading {...props} plan={current} planned={planned} chosen={chosen} onChoose={setChosen} onChange={change} />
         )}
-        {props && stage === 'cuts' && <CutsReading {...props} id={view.id} plan={current} chosen={chosen} onChoose={setChosen} />}
+        {props && stage === 'cuts' && (
+          <CutsReading {...props} id={view.id} plan={current} chosen={chosen} onChoose={setChosen} onChange={change} />
+        )}
       </aside>
       <Tally
         job={job}

@@ -129,6 +129,8 @@ export const jobSchema = z.looseObject({
   openings: z.array(opening, { error: 'openings is a list' }).max(1000, 'more than 1000 openings').optional(),
   obstacles: z.array(obstacle, { error: 'obstacles is a list' }).max(2000, 'more than 2000 obstacles').optional(),
   layout,
+  /** pieces ticked off as cut; see the cut list */
+  ticks: z.array(z.string().max(300)).max(50_000, 'more than 50000 ticks').optional(),
   layouts: z.array(layoutOverride, { error: 'layouts is a list' }).max(500, 'more than 500 layouts').optional(),
 });
 

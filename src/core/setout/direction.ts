@@ -38,3 +38,20 @@ export function directionOf(floor: Floor): DirectionChoice {
   if (!first) return { direction: 0, reason: 'no wall to go by' };
   return { direction: first.direction, reason: `along the longest walls (${(first.length / 1000).toFixed(1)} m of them)` };
 }
+
+/**
+ * The two or four directions worth comparing: along the longest walls and across them, and the same for a second set of walls that is at
+ * least half as long.
+ */
+export function sensibleDirections(floor: Floor): readonly number[] {
+  const ways = wallDirections(floor);
+  const found: number[] = [];
+  for (const { direction, length } of ways) {
+    if (found.length >= 4 || length < ways[0]!.length / 2) break;
+    for (const d of [direction, round6((direction + 90) % 180)]) {
+      const known = found.some((f) => Math.min(Math.abs(f - d), 180 - Math.abs(f - d)) < 3);
+      if (!known && found.length < 4) found.push(d);
+    }
+  }
+  return found.length > 0 ? found : [0, 90];
+}

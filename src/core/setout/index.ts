@@ -5,3 +5,4 @@
 export * from './circle';
 export * from './direction';
 export * from './setout';
+export * from './curve';

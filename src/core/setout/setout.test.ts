@@ -1,7 +1,19 @@
 import fc from 'fast-check';
 import { floorsOf, type Floor } from '../floors';
 import { newJob, type Job } from '../job';
-import { bandsOf, bestOrigin, groundOf, originFor, placed, scoreOf, setOutOf, stripsFor } from '.';
+import {
+  bandsOf,
+  bestOrigin,
+  groundOf,
+  originFor,
+  placed,
+  reignsOf,
+  scoreOf,
+  sensibleDirections,
+  setOutOf,
+  stripCurve,
+  stripsFor,
+} from '.';
 
 function floorOf(job: Job): Floor {
   const floors = floorsOf(job);
@@ -136,4 +148,53 @@ test('auto runs along the longest walls, a hair off a quarter turn included', ()
     ],
   });
   expect(setOutOf(slanted).direction).toBeCloseTo((Math.atan2(1, 4) * 180) / Math.PI, 5);
+});
+
+test('the curve is the worst strip at every shift, and its reigns cover one turn', () => {
+  const job = room(4000, 3000);
+  const ground = groundOf(floorOf({ ...job, layout: { ...job.layout, direction: 0 } }));
+  const curve = stripCurve(ground.walls, [192], ground.reach[0]);
+  for (const { shift, worst } of curve)
+    expect(worst).toBeCloseTo(scoreOf(ground.walls, { origin: ground.reach[0] + shift, widths: [192] }, 50).worst, 9);
+  const best = scoreOf(ground.walls, { origin: bestOrigin(ground.walls, [192], 50, 0), widths: [192] }, 50).worst;
+  expect(Math.max(...curve.map((p) => p.worst))).toBeLessThanOrEqual(best + 1e-9);
+  const reigns = reignsOf(curve);
+  expect(reigns[0]!.from).toBe(0);
+  expect(reigns[reigns.length - 1]!.to).toBeCloseTo(192, 6);
+  reigns.slice(1).forEach((r, i) => expect(r.from).toBe(reigns[i]!.to));
+});
+
+test('the directions worth comparing follow the walls', () => {
+  expect(sensibleDirections(floorOf(room(4000, 3000)))).toEqual([0, 90]);
+  const job = room(1, 1);
+  const splayed = floorOf({
+    ...job,
+    spaces: [
+      {
+        ...job.spaces[0]!,
+        outline: [
+          [0, 0],
+          [4000, 0],
+          [4000, 1500],
+          [2500, 3000],
+          [0, 3000],
+        ],
+      },
+    ],
+  });
+  expect(sensibleDirections(splayed)).toHaveLength(2);
+  const wedge = floorOf({
+    ...job,
+    spaces: [
+      {
+        ...job.spaces[0]!,
+        outline: [
+          [0, 0],
+          [4000, 0],
+          [2000, 3464],
+        ],
+      },
+    ],
+  });
+  expect(sensibleDirections(wedge)).toHaveLength(4);
 });

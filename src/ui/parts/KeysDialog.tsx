@@ -3,10 +3,12 @@ import { Button, Dialog, Portal } from '@chakra-ui/react';
 
 const KEYS = [
   ['1 – 5', 'to a stage'],
-  ['↑ ↓', 'nudge the line by 1 mm or 1/16″; with Shift by 10 mm or 1″ (the line’s handle in focus)'],
+  ['↑ ↓', 'nudge the line or a corner that has the focus by 1 mm or 1/16″; with Shift by 10 mm or 1″'],
+  ['Del', 'take away the corner that has the focus (Room)'],
   ['H', 'the line half a plank over (Set-out)'],
   ['D', 'turn the planks by a quarter (Set-out)'],
   ['N', 'another arrangement of the joints (Rows)'],
+  ['M', 'mend the chosen finding (Rows)'],
   ['P', 'print the cut list (Cuts)'],
   ['Z', 'undo'],
   ['Y', 'redo'],

@@ -2,7 +2,17 @@ import type { Plan } from '@/core/plan';
 import { toScreen, type View } from './view';
 
 /** Findings in their places: limits as filled diamonds, looks as hollow ones; each leads to its text. */
-export function Faults({ plan, view, onChoose }: { plan: Plan; view: View; onChoose: (id: string) => void }) {
+export function Faults({
+  plan,
+  view,
+  chosen,
+  onChoose,
+}: {
+  plan: Plan;
+  view: View;
+  chosen: string | null;
+  onChoose: (id: string) => void;
+}) {
   return plan.findings.slice(0, 200).map((f, i) => {
     const [x, y] = toScreen(view, f.at);
     return (
@@ -16,7 +26,7 @@ export function Faults({ plan, view, onChoose }: { plan: Plan; view: View; onCho
         onClick={(e) => (e.preventDefault(), onChoose(`finding/${i}`))}
       >
         <title>{f.text}</title>
-        <circle r="20" fill="transparent" />
+        <circle r="22" fill="transparent" stroke={chosen === `finding/${i}` ? 'var(--ink)' : 'none'} strokeWidth="3" />
         <path
           d="M0-11 11 0 0 11-11 0z"
           fill={f.level === 'must' ? 'var(--must)' : 'var(--paper)'}

@@ -3,6 +3,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { turned, type Point } from '@/core/geometry';
 import type { SetOut, SetOutGround, Strip } from '@/core/setout';
 import { formatLength, lengthStep, type Display } from '@/core/units';
+import { wallMark } from '../state/names';
 import { across, scaleOf, toPlan, toScreen, type View } from './view';
 
 type Props = {
@@ -145,11 +146,15 @@ function StripPill({
   const w = wall.w[0] + (wall.w[1] - wall.w[0]) * share;
   const [x, y] = toScreen(view, turned(frame, [u, w + inward * (20 / scaleOf(view))]));
   const text = stripText(strip, display);
-  const wide = 22 + text.length * 8.6;
+  const mark = wall.bound.kind === 'wall' ? wallMark(wall) : '';
+  const wide = 22 + text.length * 8.6 + (mark === '' ? 0 : 17);
   return (
     <g className={`pill${governs ? ' governs' : ''}${broken ? ' broken' : ''}`} transform={`translate(${x} ${y})`}>
       <rect x={-wide / 2} y={-15} width={wide} height={30} rx={6} />
-      <text>{text}</text>
+      <text>
+        {mark !== '' && <tspan className="mark">{mark} </tspan>}
+        {text}
+      </text>
     </g>
   );
 }

@@ -25,6 +25,8 @@ type Props = {
   rowEdges?: string | null;
   chosen?: string | null;
   onChoose?: (id: string | null) => void;
+  /** what to say of a piece under the pointer */
+  describe?: (key: string) => string | null;
   overlay?: Overlay;
   label: string;
   children?: ReactNode;
@@ -34,7 +36,19 @@ type Props = {
 const WALL = 110;
 
 /** The floor drawing: always there, the largest thing on screen. Pan, zoom, fit, turn. */
-export function Sheet({ job, fitTo = job, floors, plan, rowEdges = null, chosen = null, onChoose, overlay, label, children }: Props) {
+export function Sheet({
+  job,
+  fitTo = job,
+  floors,
+  plan,
+  rowEdges = null,
+  chosen = null,
+  onChoose,
+  describe,
+  overlay,
+  label,
+  children,
+}: Props) {
   const host = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
@@ -69,18 +83,22 @@ export function Sheet({ job, fitTo = job, floors, plan, rowEdges = null, chosen 
   );
   const view = useMemo(() => {
     const small = size.width < 500;
-    const base = fitted(
-      outlines.flat(),
-      size.width,
-      size.height,
-      quarters,
-      small ? { x: 46, top: 40, bottom: 58 } : { x: 96, top: 56, bottom: 76 },
-    );
+    const base = fitted(reach, size.width, size.height, quarters, small ? { x: 46, top: 40, bottom: 58 } : { x: 96, top: 56, bottom: 76 });
     return zoomed(base, zoom);
   }, [reach, size, quarters, zoom]);
 
   const fit = useCallback(() => select(svg.current!).call(behaviour.current!.transform, zoomIdentity), []);
   const scale = (by: number) => select(svg.current!).call(behaviour.current!.scaleBy, by);
+
+  const [hover, setHover] = useState<{ key: string; x: number; y: number } | null>(null);
+  const point = (event: React.PointerEvent) => {
+    if (!describe || !plan || event.pointerType !== 'mouse' || event.buttons !== 0) return setHover(null);
+    const box = svg.current!.getBoundingClientRect();
+    const [x, y] = [event.clientX - box.left, event.clientY - box.top];
+    const found = pieceAt(plan.floors, toPlan(view, [x, y]));
+    setHover(found && { key: `${found.floor.id}/${found.piece.id}`, x, y });
+  };
+  const told = hover && describe?.(hover.key);
 
   const click = (event: React.MouseEvent) => {
     if (!onChoose || !plan || event.defaultPrevented) return;
@@ -92,7 +110,7 @@ export function Sheet({ job, fitTo = job, floors, plan, rowEdges = null, chosen 
   const ready = size.width > 0;
   return (
     <main className="sheet" ref={host} aria-label="Floor drawing">
-      <svg ref={svg} role="group" aria-label={label} onClick={click}>
+      <svg ref={svg} role="group" aria-label={label} onClick={click} onPointerMove={point} onPointerLeave={() => setHover(null)}>
         <defs>
           <pattern id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform={`rotate(45) scale(${1})`}>
             <rect width="7" height="7" fill="var(--wall-fill)" />
@@ -116,6 +134,11 @@ export function Sheet({ job, fitTo = job, floors, plan, rowEdges = null, chosen 
           </g>
         )}
       </svg>
+      {told && (
+        <div className="told" style={{ left: Math.min(hover.x + 14, size.width - 260), top: hover.y + 18 }}>
+          {told}
+        </div>
+      )}
       {children}
       <div className="tools">
         <Tool label="Fit the floor" onClick={fit} icon={<Maximize size={18} />} />

@@ -4,21 +4,31 @@ import { Download, Printer } from 'lucide-react';
 import { useEffect, useMemo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { cutList, type Plan } from '@/core/plan';
+import type { Job, Problem } from '@/core/job';
 import { formatLength } from '@/core/units';
 import { cutListCsv, cutWords, restWords, takeWords } from '@/formats';
 import { BigNumber } from '../parts/Big';
 import { download } from '../parts/download';
+import { isTicked, ticked, tickOf } from '../state/ticks';
 import type { StageProps } from '../Work';
 
-type Props = StageProps & { id: string; plan: Plan | null; chosen: string | null; onChoose: (id: string | null) => void };
+type Props = StageProps & {
+  id: string;
+  plan: Plan | null;
+  chosen: string | null;
+  onChoose: (id: string | null) => void;
+  onChange: (next: Job) => readonly Problem[];
+};
 
 /** Row by row: what to take, what to cut, from which end to mark, what is left. */
-export function CutsReading({ job, id, floor, plan, chosen, onChoose }: Props) {
+export function CutsReading({ job, id, floor, plan, chosen, onChoose, onChange }: Props) {
   const { display } = job;
   const rows = useMemo(() => (plan ? cutList(plan, job.kerf) : []), [plan, job.kerf]);
   const saws = rows.reduce((sum, r) => sum + r.lines.reduce((s, l) => s + l.crosscuts.length + (l.rip ? 1 : 0), 0), 0);
   const print = (paper: string) => window.open(`/jobs/${id}/print?paper=${paper}`, '_blank');
   useHotkeys('p', () => print(display === 'metric' ? 'a4' : 'letter'), { useKey: true });
+  const all = useMemo(() => new Set(rows.flatMap((r) => r.lines.map((l) => tickOf(l.floor, l.piece)))), [rows]);
+  const done = [...all].filter((tick) => isTicked(job, tick)).length;
   const at = useRef<HTMLTableRowElement>(null);
   useEffect(() => at.current?.scrollIntoView({ block: 'nearest' }), [chosen]);
   if (!plan) return <p className="why">The cut list comes with the plan.</p>;
@@ -26,6 +36,14 @@ export function CutsReading({ job, id, floor, plan, chosen, onChoose }: Props) {
     <>
       <h1>Saw cuts</h1>
       <BigNumber value={saws} unit={`in ${rows.length} rows`} />
+      {done > 0 && (
+        <p className="why">
+          <b>
+            {done} of {all.size}
+          </b>{' '}
+          pieces are ticked off.
+        </p>
+      )}
       <p className="why">
         Mark each piece turned over its place; the gap is taken off already. Left is left for someone facing the starting wall.
       </p>
@@ -50,6 +68,7 @@ export function CutsReading({ job, id, floor, plan, chosen, onChoose }: Props) {
                 <th>Piece</th>
                 <th>Length</th>
                 <th>Take and cut</th>
+                <th>Cut</th>
               </tr>
             </thead>
             <tbody>
@@ -69,6 +88,16 @@ export function CutsReading({ job, id, floor, plan, chosen, onChoose }: Props) {
                     <td>
                       {takeWords(line, display)}, {cutWords(line, display)}
                       {rest && <span className="quiet">. {rest}</span>}
+                    </td>
+                    <td className="tick">
+                      <label onClick={(e) => e.stopPropagation()}>
+                        <input
+                          type="checkbox"
+                          aria-label={`Piece ${line.piece.id} is cut`}
+                          checked={isTicked(job, tickOf(line.floor, line.piece))}
+                          onChange={(e) => onChange(ticked(job, tickOf(line.floor, line.piece), e.target.checked, all))}
+                        />
+                      </label>
                     </td>
                   </tr>
                 );

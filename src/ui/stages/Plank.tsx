@@ -28,7 +28,7 @@ const LIMIT_WORDS: Record<LimitName, string> = {
 };
 const SOURCE_WORDS: Record<LimitSource, string> = {
   product: 'from the product’s instructions',
-  preset: 'a preset: the instructions in the box decide',
+  preset: 'a preset; the instructions decide',
   yours: 'you set it',
 };
 const KIND_WORDS = {
@@ -50,6 +50,14 @@ export function PlankReading({ job, onChange }: Props) {
     for (const name of LIMIT_NAMES) if (sourceOf(product, name) === 'preset') limits[name] = PRESET_LIMITS[next][name];
     onChange(withProduct(job, { kind: next, limits }));
   };
+  const source = (name: LimitName, next: LimitSource) =>
+    onChange(
+      withProduct(job, {
+        // going back to the preset brings its number back
+        limits: next === 'preset' ? { ...product.limits, [name]: PRESET_LIMITS[product.kind][name] } : product.limits,
+        limitSources: { ...product.limitSources, [name]: next },
+      }),
+    );
   return (
     <>
       <h1>Plank, as it shows once locked</h1>
@@ -86,12 +94,13 @@ export function PlankReading({ job, onChange }: Props) {
         </NativeSelect.Root>
       </Field.Root>
       <LengthField label="Length" mm={plank.length} display={display} onLength={(mm) => size({ length: mm })} />
+      <LengthField label="Face width" mm={plank.width} display={display} onLength={(mm) => size({ width: mm })} />
       <LengthField
-        label="Face width"
-        mm={plank.width}
+        label="Or: across ten, locked together"
+        mm={plank.width * 10}
         display={display}
-        hint="Lock ten together, measure across, divide by ten."
-        onLength={(mm) => size({ width: mm })}
+        hint="Measured is better than believed; a tenth of it becomes the width."
+        onLength={(mm) => size({ width: Math.round(mm * 100) / 1000 })}
       />
       <LengthField
         label="Thickness"
@@ -102,15 +111,34 @@ export function PlankReading({ job, onChange }: Props) {
       <CountField label="Planks in a box" value={product.perBox} onCount={(perBox) => firstText(onChange(withProduct(job, { perBox })))} />
 
       <h2>Limits</h2>
+      <p className="why quiet" style={{ marginTop: 0 }}>
+        Read them from the instructions in the box: those decide, and breaking them voids the warranty.
+      </p>
       {LIMIT_NAMES.map((name) => (
-        <LengthField
-          key={name}
-          label={LIMIT_WORDS[name]}
-          mm={product.limits[name]}
-          display={display}
-          hint={SOURCE_WORDS[sourceOf(product, name)]}
-          onLength={(mm) => firstText(onChange(withLimit(job, name, mm)))}
-        />
+        <div key={name} className="limit">
+          <LengthField
+            label={LIMIT_WORDS[name]}
+            mm={product.limits[name]}
+            display={display}
+            onLength={(mm) => firstText(onChange(withLimit(job, name, mm)))}
+          />
+          <NativeSelect.Root>
+            <NativeSelect.Field
+              h="44px"
+              fontSize="14px"
+              aria-label={`Source of: ${LIMIT_WORDS[name]}`}
+              value={sourceOf(product, name)}
+              onChange={(e) => source(name, e.target.value as LimitSource)}
+            >
+              {Object.entries(SOURCE_WORDS).map(([key, words]) => (
+                <option key={key} value={key}>
+                  {words}
+                </option>
+              ))}
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+        </div>
       ))}
 
       <h2>What a cut takes</h2>

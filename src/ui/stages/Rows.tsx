@@ -1,19 +1,21 @@
 'use client';
 import { Button, Field, NativeSelect } from '@chakra-ui/react';
-import { Shuffle } from 'lucide-react';
-import { useEffect, useMemo, useRef } from 'react';
+import { Shuffle, Wrench } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { sourceOf, sourceText, type Job, type Problem, type School } from '@/core/job';
-import { cutList, type CutLine, type Plan, type Summary } from '@/core/plan';
+import { cutList, type CutLine, type Finding, type Plan } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
+import { createPlanner, type Planned, type Planner } from '@/workers';
 import { BigLength } from '../parts/Big';
+import { findMend, hasMend } from '../state/mend';
 import { withFloorLayout } from '../state/setOutEdit';
 import type { StageProps } from '../Work';
 
 type Props = StageProps & {
   plan: Plan | null;
-  summary: Summary | null;
+  planned: Planned | null;
   chosen: string | null;
   onChoose: (id: string | null) => void;
   onChange: (next: Job) => readonly Problem[];
@@ -25,9 +27,10 @@ const SCHOOL_WORDS: Partial<Record<School, { name: string; why: string }>> = {
 };
 
 /** How the joints fall: stagger, starters, faults, and where each piece comes from. */
-export function RowsReading({ job, floors, floor, plan, summary, chosen, onChoose, onChange }: Props) {
+export function RowsReading({ job, floors, floor, plan, planned, chosen, onChoose, onChange }: Props) {
   const { display } = job;
   const { stagger } = floor.layout;
+  const summary = plan ? planned?.summary : null;
   const limit = floor.product.limits.stagger;
   const lists = useMemo(() => (plan ? cutList(plan, job.kerf) : []), [plan, job.kerf]);
   const layout = (change: Partial<typeof stagger>) =>
@@ -55,7 +58,7 @@ export function RowsReading({ job, floors, floor, plan, summary, chosen, onChoos
         </>
       )}
 
-      <Findings plan={plan} chosen={chosen} onChoose={onChoose} />
+      <Findings job={job} plan={plan} planned={planned} chosen={chosen} onChoose={onChoose} onChange={onChange} />
 
       <h2>How starters are chosen</h2>
       <Field.Root>
@@ -85,6 +88,9 @@ export function RowsReading({ job, floors, floor, plan, summary, chosen, onChoos
       </div>
 
       <h2>Rows</h2>
+      <p className="why quiet" style={{ marginTop: 0 }}>
+        Numbers on the pieces: planks that give two; like numbers are one plank.
+      </p>
       <ul className="lines" style={{ marginTop: 0 }}>
         {rows.map(({ row, lines }) => {
           const start = lines[0];
@@ -151,43 +157,78 @@ function PieceReading({ line, display, onChoose }: { line: CutLine; display: Job
   );
 }
 
-/** What the audit found, each leading to its place. */
-function Findings({ plan, chosen, onChoose }: { plan: Plan | null; chosen: string | null; onChoose: (id: string | null) => void }) {
+type FindingsProps = Pick<Props, 'job' | 'plan' | 'planned' | 'chosen' | 'onChoose' | 'onChange'>;
+
+/** What the audit found, each leading to its place, with what mends it. */
+function Findings({ job, plan, planned, chosen, onChoose, onChange }: FindingsProps) {
   const at = useRef<HTMLLIElement>(null);
+  const planner = useRef<Planner | null>(null);
+  const [trying, setTrying] = useState<string | null>(null);
+  const [outcome, setOutcome] = useState<{ for: unknown; text: string } | null>(null);
   useEffect(() => at.current?.scrollIntoView({ block: 'nearest' }), [chosen]);
-  if (!plan || plan.findings.length === 0)
-    return plan ? <p className="why good">Nothing breaks a limit, nothing catches the eye.</p> : null;
+  useEffect(() => () => planner.current?.cancel(), []);
+  const findings = plan?.findings ?? [];
+  const selected = chosen?.startsWith('finding/') ? findings[Number(chosen.slice(8))] : undefined;
+  const mend = async (finding: Finding | undefined) => {
+    if (!finding || !hasMend(finding) || !planned || trying !== null) return;
+    planner.current ??= createPlanner();
+    setTrying(finding.text);
+    const mended = await findMend(job, finding, planned, planner.current);
+    setTrying(null);
+    if (mended) {
+      onChoose(null);
+      onChange(mended);
+    } else
+      setOutcome({
+        for: plan,
+        text: 'Nothing that was tried mends this without breaking something else. Move the line, turn the planks or look at the limit.',
+      });
+  };
+  useHotkeys('m', () => void mend(selected ?? findings[0]), { useKey: true });
+  if (!plan) return null;
+  if (findings.length === 0) return <p className="why good">Nothing breaks a limit, nothing catches the eye.</p>;
   return (
     <>
       <h2>To look at</h2>
+      {trying !== null && (
+        <p className="why" role="status">
+          Trying other arrangements …{' '}
+          <Button
+            h="44px"
+            size="sm"
+            variant="outline"
+            onClick={() => (planner.current?.cancel(), (planner.current = null), setTrying(null))}
+          >
+            Cancel
+          </Button>
+        </p>
+      )}
+      {outcome?.for === plan && (
+        <p className="why should" role="status">
+          {outcome.text}
+        </p>
+      )}
       <ul className="lines" style={{ marginTop: 0 }}>
-        {plan.findings.slice(0, 40).map((f, i) => {
+        {findings.slice(0, 40).map((f, i) => {
           const here = chosen === `finding/${i}`;
           return (
             <li key={i} ref={here ? at : undefined} style={{ display: 'block', background: here ? 'var(--line-soft)' : undefined }}>
-              <button
-                type="button"
-                style={{
-                  font: 'inherit',
-                  color: 'inherit',
-                  background: 'none',
-                  border: 0,
-                  padding: '4px 2px',
-                  textAlign: 'left',
-                  cursor: 'pointer',
-                }}
-                onClick={() => onChoose(`finding/${i}`)}
-              >
+              <button type="button" className="finding" aria-pressed={here} onClick={() => onChoose(here ? null : `finding/${i}`)}>
                 <span className={f.level} aria-hidden>
                   {f.level === 'must' ? '◆ ' : '◇ '}
                 </span>
                 {f.text}
               </button>
+              {here && hasMend(f) && (
+                <Button h="44px" mt="1" mb="2" variant="outline" disabled={trying !== null} onClick={() => void mend(f)}>
+                  <Wrench size={16} /> Mend it <kbd>M</kbd>
+                </Button>
+              )}
             </li>
           );
         })}
       </ul>
-      {plan.findings.length > 40 && <p className="why quiet">and {plan.findings.length - 40} more, on the drawing.</p>}
+      {findings.length > 40 && <p className="why quiet">and {findings.length - 40} more, on the drawing.</p>}
     </>
   );
 }

@@ -1,15 +1,21 @@
 'use client';
-import { Button } from '@chakra-ui/react';
+import { Button, Field, Input } from '@chakra-ui/react';
 import { RotateCw } from 'lucide-react';
-import { useMemo } from 'react';
+import dynamic from 'next/dynamic';
+import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { sourceOf, sourceText, type Job, type Problem } from '@/core/job';
-import { scoreOf, type SetOut, type SetOutGround, type Strip } from '@/core/setout';
+import { scoreOf, type SetOut, type SetOutGround } from '@/core/setout';
 import { formatLength } from '@/core/units';
 import { BigLength } from '../parts/Big';
+import { Directions } from '../parts/Directions';
 import { stripText } from '../sheet/SetOutOverlay';
+import { directionWords, wallName } from '../state/names';
 import { quarterOn, reasonFor, stopsOf, withFloorLayout } from '../state/setOutEdit';
 import type { StageProps } from '../Work';
+
+// the chart's package is needed on this stage only
+const StripCurve = dynamic(() => import('../parts/StripCurve'), { ssr: false, loading: () => <div style={{ height: 190 }} /> });
 
 type Props = StageProps & {
   setOut: SetOut;
@@ -42,7 +48,7 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
         <>
           <BigLength mm={worst.least} display={display} />
           <p className="why">
-            at <b>{wallName(worst, floor)}</b>.{' '}
+            at <b>{wallName(worst.wall, floor)}</b>.{' '}
             {worst.least < limits.rip - 0.01 ? (
               <span className="must">
                 Too narrow: at least {length(limits.rip)} ({sourceText(sourceOf(floor.product, 'rip'))}). Move the line
@@ -81,11 +87,15 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
         </Button>
       </div>
 
+      {ground.walls.length > 0 && (
+        <StripCurve ground={ground} floor={floor} origin={setOut.grid.origin} display={display} onShift={(by) => onPlace(lineW + by)} />
+      )}
+
       <ul className="lines">
         {strips.slice(0, 12).map((strip, i) => (
           <li key={i}>
             <span>
-              {wallName(strip, floor)}
+              {wallName(strip.wall, floor)}
               {strip.at[0] !== strip.at[1] && strip.crossed === 0 && (
                 <span className="quiet"> flares {length(Math.abs(strip.at[0] - strip.at[1]))}</span>
               )}
@@ -110,27 +120,38 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
           </Button>
         )}
       </div>
+      <AngleField direction={setOut.direction} onAngle={(direction) => layout({ direction })} />
+      <Directions job={job} floors={floors} floor={floor} onChange={onChange} />
     </>
   );
 }
 
-/** `0` → across the drawing, left to right. */
-function directionWords(direction: number): string {
-  const d = ((direction % 180) + 180) % 180;
-  if (d === 0) return 'left to right';
-  if (d === 90) return 'top to bottom';
-  return `at ${Number(d.toFixed(1))}°`;
-}
-
-/** A wall's name as a person would point at it. */
-function wallName({ wall }: Strip, floor: StageProps['floor']): string {
-  const side = wall.side === 'start' ? 'start' : 'far';
-  const { bound } = wall;
-  if (bound.kind === 'wall') {
-    const space = floor.spaces.find((s) => s.id === bound.space);
-    const name = space?.name === undefined || space.name === '' ? 'room' : space.name;
-    return floor.spaces.length > 1 ? `${name}, ${side} wall` : `the ${side} wall`;
-  }
-  if (bound.kind === 'jamb' || bound.kind === 'line' || bound.kind === 'open') return `doorway ${bound.opening}, ${side} side`;
-  return `the ${bound.kind}, ${side} side`;
+/** Any angle, where the walls do not say it. */
+function AngleField({ direction, onAngle }: { direction: number; onAngle: (direction: number) => void }) {
+  const [text, setText] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string>();
+  const commit = () => {
+    if (text === null) return;
+    const value = Number(text.replace(',', '.').replace('°', ''));
+    if (text.trim() === '' || !Number.isFinite(value) || Math.abs(value) > 360) return setProblem('An angle in degrees, such as 45.');
+    setProblem(undefined);
+    setText(null);
+    onAngle(value);
+  };
+  return (
+    <Field.Root invalid={problem !== undefined} mt="3">
+      <Field.Label fontSize="14px">Angle in degrees (0 left to right, 90 bottom to top; 180 begins at the other wall)</Field.Label>
+      <Input
+        h="44px"
+        w="120px"
+        fontFamily="var(--figures)"
+        fontSize="19px"
+        value={text ?? String(Number(direction.toFixed(2)))}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
+      />
+      {problem !== undefined && <Field.ErrorText fontSize="14px">{problem}</Field.ErrorText>}
+    </Field.Root>
+  );
 }

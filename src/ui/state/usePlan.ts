@@ -14,8 +14,8 @@ export type PlanState = {
   cancel(): void;
 };
 
-/** What of a job decides its plan; a change of name or units asks for none. */
-const planKey = ({ name: _name, ...rest }: Job): string => JSON.stringify(rest);
+/** What of a job decides its plan; a change of name or a tick asks for none. */
+const planKey = ({ name: _name, ticks: _ticks, ...rest }: Job): string => JSON.stringify(rest);
 
 /** The plan of a job, made in a worker whenever something that matters changes. */
 export function usePlan(job: Job | null): PlanState {

@@ -1,0 +1,197 @@
+import { expect, test, type Page } from '@playwright/test';
+import { planJob } from '../src/core/plan';
+import { openStage, planned, putJob, room, saved, stored, tally } from './help';
+
+const walk = async (page: Page, walls: readonly string[]) => {
+  for (const wall of walls) {
+    const [length, side = 'r'] = wall.split(' ');
+    await page.getByLabel(/^Wall [A-Z], length/).fill(length!);
+    await page.getByRole('button', { name: side === 'l' ? 'Turn left' : 'Turn right', exact: true }).click();
+  }
+};
+
+test('an L is walked wall by wall; a misread wall is named and mended', async ({ page, request }) => {
+  const id = await putJob(request, room('Walked room'));
+  await openStage(page, id, 'room');
+  await page.getByRole('button', { name: 'Walk the walls' }).click();
+  await walk(page, ['5400', '2350', '2100 l']);
+  await expect(page.locator('.walk')).toBeVisible();
+  // 1900 was misread for 1800; the drawing grows meanwhile and survives a reload
+  await walk(page, ['1900', '3300']);
+  await saved(page);
+  await page.reload();
+  await walk(page, ['4150']);
+  await expect(page.getByText('from where it began')).toContainText('100 mm');
+  await page.getByRole('button', { name: 'D is 1800 mm, not 1900 mm' }).click();
+  await expect(page.getByLabel('Length of wall D')).toHaveValue('1800');
+  await planned(page);
+  await saved(page);
+  const job = await stored(request, id);
+  expect(job.spaces[0]!.walk).toBeUndefined();
+  expect(job.spaces[0]!.outline).toHaveLength(6);
+});
+
+test('a corner is dragged, a wall lengthened, a corner added and taken away, all undone', async ({ page, request }) => {
+  const job = room('Shaped room', 4000, 3000);
+  const id = await putJob(request, job);
+  await openStage(page, id, 'room');
+  const corner = page.getByRole('button', { name: /^Corner 3 / });
+  const box = (await corner.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 60, box.y + 60, { steps: 5 });
+  await page.mouse.up();
+  await saved(page);
+  const dragged = (await stored(request, id)).spaces[0]!.outline[2]!;
+  expect(dragged[0]).toBeLessThan(3900);
+  expect(dragged[0] % 10).toBe(0);
+  await page.getByLabel('Length of wall A').fill('4500');
+  await page.getByLabel('Length of wall A').press('Enter');
+  await page.getByRole('button', { name: 'New corner in wall A' }).press('Enter');
+  await saved(page);
+  expect((await stored(request, id)).spaces[0]!.outline).toHaveLength(5);
+  await page.getByRole('button', { name: /^Corner 2 / }).press('Delete');
+  await saved(page);
+  expect((await stored(request, id)).spaces[0]!.outline).toHaveLength(4);
+  while (await page.getByRole('button', { name: 'Undo' }).isEnabled()) {
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.waitForTimeout(150);
+  }
+  expect((await stored(request, id)).spaces[0]!.outline).toEqual(job.spaces[0]!.outline);
+});
+
+test('a corner that would make walls cross goes back, with the reason', async ({ page, request }) => {
+  const id = await putJob(request, {
+    ...room('x'),
+    spaces: [
+      {
+        id: 'a',
+        name: 'A',
+        outline: [
+          [0, 0],
+          [4000, 0],
+          [4000, 3000],
+          [2000, 1000],
+          [0, 3000],
+        ],
+      },
+    ],
+  });
+  await openStage(page, id, 'room');
+  const corner = page.getByRole('button', { name: /^Corner 4 / });
+  const box = (await corner.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 8, box.y + 330, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByText(/The corner went back: edges \d and \d cross/)).toBeVisible();
+  expect((await stored(request, id)).spaces[0]!.outline[3]).toEqual([2000, 1000]);
+});
+
+test('a hearth is placed by two distances and the plan keeps its gap', async ({ page, request }) => {
+  const id = await putJob(request, room('Hearth room'));
+  await openStage(page, id, 'room');
+  await page.getByLabel('Kind of thing to add').selectOption('hearth');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByLabel('Hearth: Along it from its start').fill('1000');
+  await page.getByLabel('Hearth: Along it from its start').press('Enter');
+  await page.getByLabel('Hearth: Depth').fill('40 cm');
+  await page.getByLabel('Hearth: Depth').press('Enter');
+  await saved(page);
+  const job = await stored(request, id);
+  expect(job.obstacles![0]!.outline).toEqual([
+    [1000, 0],
+    [2200, 0],
+    [2200, 400],
+    [1000, 400],
+  ]);
+  const plan = planJob(job);
+  expect(plan.ok && plan.value.totals.laidArea).toBeCloseTo((4584 * 3324 - 1216 * 400) / 1e6, 3);
+  await expect(tally(page, 'Planks')).toHaveText(new RegExp(`^${plan.ok && plan.value.totals.planks}`));
+});
+
+test('the face width from ten planks, and a limit with its source', async ({ page, request }) => {
+  const id = await putJob(request, room('Plank room'));
+  await openStage(page, id, 'plank');
+  await page.getByLabel('Or: across ten, locked together').fill('1914');
+  await page.getByLabel('Or: across ten, locked together').press('Enter');
+  await expect(page.getByLabel('Face width')).toHaveValue('191.4');
+  await page.getByLabel('Source of: Least stagger').selectOption('product');
+  await saved(page);
+  expect((await stored(request, id)).product).toMatchObject({ planks: [{ width: 191.4 }], limitSources: { stagger: 'product' } });
+});
+
+test('directions are compared and one is taken; the curve moves the line', async ({ page, request }) => {
+  const id = await putJob(request, room('Compared room'));
+  await openStage(page, id, 'setout');
+  await expect(page.locator('.compare tbody tr').nth(1).locator('td').nth(1)).toHaveText(/\d+/);
+  await page.getByRole('button', { name: 'Run the planks top to bottom' }).click();
+  await expect(page.getByText('Planks run top to bottom')).toBeVisible();
+  const chart = (await page.locator('figure canvas').boundingBox())!;
+  await page.mouse.click(chart.x + chart.width * 0.7, chart.y + chart.height / 2);
+  await expect(page.getByText('You placed the line')).toBeVisible();
+  await page.getByLabel(/^Angle in degrees/).fill('30');
+  await page.getByLabel(/^Angle in degrees/).press('Enter');
+  await expect(page.getByText('Planks run at 30°')).toBeVisible();
+});
+
+test('a broken limit leads to its place, and one key mends it', async ({ page, request }) => {
+  const job = room('Sliver room');
+  const id = await putJob(request, { ...job, layout: { ...job.layout, setOut: { mode: 'row-edge-at', at: [0, 30] } } });
+  await openStage(page, id, 'rows');
+  await page.locator('.finding').filter({ hasText: 'wide beside the wall' }).first().click();
+  await expect(page.getByRole('button', { name: 'Mend it' })).toBeVisible();
+  await page.keyboard.press('m');
+  await expect(page.getByText('wide beside the wall')).toHaveCount(0);
+  await saved(page);
+  expect((await stored(request, id)).layout.setOut.mode).toBe('auto');
+});
+
+test('pieces are described under the pointer and ticked off; ticks last', async ({ page, request }) => {
+  const id = await putJob(request, room('Ticked room'));
+  await openStage(page, id, 'cuts');
+  await page.getByLabel('Piece 1.1 is cut').check();
+  await page.getByLabel('Piece 2.1 is cut').check();
+  await expect(page.locator('path.ticked')).toHaveCount(1);
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('Piece 1.1 is cut')).toBeChecked();
+  await expect(page.getByText('pieces are ticked off')).toContainText('2 of');
+  const sheet = (await page.locator('.sheet > svg').boundingBox())!;
+  await page.mouse.move(sheet.x + sheet.width / 2, sheet.y + sheet.height / 2);
+  await expect(page.locator('.told')).toContainText(/\d+\.\d+ · \d+ mm · plank \d+/);
+});
+
+test('the line is dragged at 60 frames a second over a thousand planks', async ({ page, request }) => {
+  const id = await putJob(request, room('Hall', 24_000, 10_400));
+  await openStage(page, id, 'setout');
+  await expect(tally(page, 'Planks')).toHaveText(/^1\d{3}/);
+  const handle = page.getByRole('slider', { name: /The line/ });
+  const box = (await handle.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.evaluate(() => {
+    const frames: number[] = [];
+    (window as unknown as { frames: number[] }).frames = frames;
+    const tick = (at: number) => {
+      frames.push(at);
+      requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+  });
+  for (let i = 0; i < 90; i++) {
+    await page.mouse.move(x, y + 30 * Math.sin(i / 8));
+    await page.waitForTimeout(8);
+  }
+  const gaps = await page.evaluate(() => {
+    const { frames } = window as unknown as { frames: number[] };
+    return frames.slice(1).map((at, i) => at - frames[i]!);
+  });
+  await page.mouse.up();
+  gaps.sort((a, b) => a - b);
+  const median = gaps[Math.floor(gaps.length / 2)]!;
+  const slow = gaps.filter((g) => g > 34).length / gaps.length;
+  console.log(`frames while the line is dragged: ${gaps.length}, median ${median.toFixed(1)} ms, over 34 ms ${(100 * slow).toFixed(1)} %`);
+  expect(median).toBeLessThan(25);
+});

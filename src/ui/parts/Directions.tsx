@@ -1,0 +1,94 @@
+'use client';
+import { Button } from '@chakra-ui/react';
+import { useEffect, useMemo, useState } from 'react';
+import type { Floor } from '@/core/floors';
+import type { Job, Problem } from '@/core/job';
+import type { Summary } from '@/core/plan';
+import { groundOf, sensibleDirections } from '@/core/setout';
+import { formatLength } from '@/core/units';
+import { createPlanner } from '@/workers';
+import { directionWords } from '../state/names';
+import { withFloorLayout } from '../state/setOutEdit';
+
+type Props = { job: Job; floors: readonly Floor[]; floor: Floor; onChange: (next: Job) => readonly Problem[] };
+
+/** The sensible directions side by side, each with its best set-out: what one gives up, what one gains. */
+export function Directions({ job, floors, floor, onChange }: Props) {
+  const now = useMemo(() => groundOf(floor).direction, [floor]);
+  const directions = useMemo(() => sensibleDirections(floor), [floor]);
+  const variants = useMemo(
+    () =>
+      directions.map((direction) => ({
+        direction,
+        job: withFloorLayout(job, floor, floors.length, { direction, setOut: { mode: 'auto' } }),
+      })),
+    [directions, job, floor, floors.length],
+  );
+  const [results, setResults] = useState<{ for: unknown; list: readonly (Summary | null)[] }>({ for: null, list: [] });
+  useEffect(() => {
+    const planner = createPlanner();
+    let current = true;
+    const list: (Summary | null)[] = [];
+    // one after the other, and not before the line has come to rest
+    const timer = setTimeout(async () => {
+      for (const variant of variants) {
+        const result = await planner.plan(variant.job);
+        if (!current) return;
+        list.push(result?.ok ? result.value.summary : null);
+        setResults({ for: variants, list: [...list] });
+      }
+      planner.cancel();
+    }, 350);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+      planner.cancel();
+    };
+  }, [variants]);
+  const list = results.for === variants ? results.list : [];
+  const length = (mm: number | null | undefined) => (mm === null || mm === undefined ? '–' : formatLength(mm, job.display, { bare: true }));
+  return (
+    <table className="compare">
+      <thead>
+        <tr>
+          <th>Planks run</th>
+          <th>Strip</th>
+          <th>Planks</th>
+          <th>Faults</th>
+          <th>
+            <span className="unseen">Choose</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {directions.map((direction, i) => {
+          const s = list[i];
+          const here = Math.abs(((direction - now + 270) % 180) - 90) < 1e-4;
+          return (
+            <tr key={direction} aria-current={here || undefined}>
+              <th scope="row">{directionWords(direction)}</th>
+              <td>{s ? length(s.worstStrip) : '…'}</td>
+              <td>{s ? s.planks : '…'}</td>
+              <td className={s && s.musts > 0 ? 'must' : undefined}>{s ? s.musts + s.shoulds : '…'}</td>
+              <td>
+                {here ? (
+                  'now'
+                ) : (
+                  <Button
+                    h="44px"
+                    px="3"
+                    variant="outline"
+                    onClick={() => onChange(withFloorLayout(job, floor, floors.length, { direction }))}
+                    aria-label={`Run the planks ${directionWords(direction)}`}
+                  >
+                    Take
+                  </Button>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

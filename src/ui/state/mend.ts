@@ -1,0 +1,43 @@
+import { floorsOf } from '@/core/floors';
+import type { Job, Result } from '@/core/job';
+import type { Finding } from '@/core/plan';
+import type { Planned, Planner } from '@/workers';
+import { withFloorLayout } from './setOutEdit';
+
+/** How many other arrangements are tried before a fault of the joints is given up. */
+const TRIES = 8;
+
+/** Whether there is anything to try against a finding. */
+export const hasMend = ({ rule }: Finding): boolean => ['rip', 'stagger', 'endPiece', 'h-joint', 'repeat', 'stairs'].includes(rule);
+
+/** What may mend a finding, mildest first: the best place for the line, other arrangements of the joints, the freer school. */
+function remedies(job: Job, finding: Finding): Job[] {
+  const floors = floorsOf(job);
+  const floor = floors.ok ? floors.value.find((f) => f.id === finding.floor) : undefined;
+  if (!floors.ok || !floor) return [];
+  const change = (layout: Parameters<typeof withFloorLayout>[3]) => withFloorLayout(job, floor, floors.value.length, layout);
+  if (finding.rule === 'rip') return floor.layout.setOut.mode === 'auto' ? [] : [change({ setOut: { mode: 'auto' } })];
+  const { stagger } = floor.layout;
+  const seeds = Array.from({ length: TRIES }, (_, i) => change({ stagger: { ...stagger, seed: (stagger.seed + 1 + i) % 10_000 } }));
+  const looks = finding.level === 'should' && stagger.school !== 'free';
+  return looks ? [...seeds, change({ stagger: { ...stagger, school: 'free' } })] : seeds;
+}
+
+/**
+ * Looks for a change of the job that does away with a finding and adds no broken limit, by planning each remedy in the worker.
+ * Of those that help, the one with the fewest faults, then planks.
+ */
+export async function findMend(job: Job, finding: Finding, now: Planned, planner: Planner): Promise<Job | null> {
+  const faults = ({ summary }: Planned) => summary.musts * 1000 + summary.shoulds;
+  let best: { job: Job; planned: Planned } | null = null;
+  for (const remedy of remedies(job, finding)) {
+    const result: Result<Planned> | null = await planner.plan(remedy);
+    if (!result?.ok) continue;
+    const planned = result.value;
+    const before = best?.planned ?? now;
+    const gain = faults(before) - faults(planned);
+    if (gain > 0 || (best !== null && gain === 0 && planned.summary.planks < before.summary.planks)) best = { job: remedy, planned };
+    if (best && faults(best.planned) === 0) break;
+  }
+  return best?.job ?? null;
+}
