@@ -8,6 +8,18 @@ export const views = [
   { name: 'plank', job: cottage, path: '/jobs/ID/plank' },
   { name: 'setout', job: cottage, path: '/jobs/ID/setout' },
   {
+    name: 'walk',
+    job: 'Ferry ticket office',
+    path: '/jobs/ID/room',
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Walk the walls' }).click();
+      for (const wall of ['14\' 6"', '11\' 2 1/2"', '8\' 4"', '3\' 7"']) {
+        await page.getByLabel(/^Wall [A-Z], length/).fill(wall);
+        await page.getByRole('button', { name: 'Turn right', exact: true }).click();
+      }
+    },
+  },
+  {
     name: 'rows',
     job: cottage,
     path: '/jobs/ID/rows',

@@ -102,7 +102,7 @@ export default function StripCurve({ ground, floor, origin, display, onShift }: 
               title={name}
               className={hand >= r.from && hand <= r.to ? 'here' : undefined}
             >
-              {r.to - r.from > period / 14 && r.wall >= 0 ? wallMark(walls[r.wall]!) : ''}
+              {r.wall >= 0 && r.to - r.from > period / (walls[r.wall]!.bound.kind === 'wall' ? 14 : 4) ? wallMark(walls[r.wall]!) : ''}
             </span>
           );
         })}
