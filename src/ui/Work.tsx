@@ -79,6 +79,7 @@ export function Work({ view }: { view: JobView }) {
 
   // an outline while one of its corners is dragged
   const [shape, setShape] = useState<{ space: string; outline: [number, number][] } | null>(null);
+  const [typed, setTyped] = useState(0);
   const [shapeProblem, setShapeProblem] = useState<string | null>(null);
   const shown = shape ? withSpace(job, shape.space, (s) => ({ ...s, outline: shape.outline })) : job;
   const reshape = (space: string, outline: [number, number][]) => {
@@ -127,7 +128,13 @@ export function Work({ view }: { view: JobView }) {
     <>
       {(stage === 'room' || stage === 'plank') && !shown.spaces.some((s) => s.walk) && <SizeOverlay job={shown} view={sheet} />}
       {stage === 'room' && (
-        <ShapeOverlay job={shown} view={sheet} onShape={(space, outline) => setShape(outline && { space, outline })} onDone={reshape} />
+        <ShapeOverlay
+          job={shown}
+          view={sheet}
+          typed={typed}
+          onShape={(space, outline) => setShape(outline && { space, outline })}
+          onDone={reshape}
+        />
       )}
       {stage === 'setout' && setOut && ground && (
         <SetOutOverlay
@@ -214,7 +221,7 @@ export function Work({ view }: { view: JobView }) {
             ))}
           </div>
         )}
-        {stage === 'room' && <RoomReading job={job} onChange={change} />}
+        {stage === 'room' && <RoomReading job={job} onChange={change} onTyped={setTyped} />}
         {stage === 'plank' && <PlankReading job={job} onChange={change} />}
         {props && stage === 'setout' && setOut && ground && (
           <SetOutReading

@@ -9,16 +9,18 @@ import { toPlan, toScreen, type View } from './view';
 type Props = {
   job: Job;
   view: View;
+  /** the length being typed for the next wall of a walk, mm; 0 for none */
+  typed: number;
   /** the outline while a corner is dragged; null when it is let go without a change */
   onShape: (space: string, outline: [number, number][] | null) => void;
   onDone: (space: string, outline: [number, number][]) => void;
 };
 
 /** Corners to drag, walls to break by a new corner, wall letters, and the walk as it grows. */
-export function ShapeOverlay({ job, view, onShape, onDone }: Props) {
+export function ShapeOverlay({ job, view, typed, onShape, onDone }: Props) {
   return job.spaces.map((space) =>
     space.walk ? (
-      <WalkDrawing key={space.id} space={space} view={view} display={job.display} />
+      <WalkDrawing key={space.id} space={space} view={view} typed={typed} display={job.display} />
     ) : (
       <g key={space.id}>
         {space.outline.map((a, i) => {
@@ -85,7 +87,7 @@ function Corner({
   display,
   onShape,
   onDone,
-}: { space: Space; corner: number; display: Display } & Omit<Props, 'job'>) {
+}: { space: Space; corner: number; display: Display } & Omit<Props, 'job' | 'typed'>) {
   const dragging = useRef(false);
   const start = useRef<Ring>(space.outline);
   const place = space.outline[corner]!;
@@ -145,8 +147,9 @@ function Corner({
 }
 
 /** The walk so far: its walls with their letters and lengths, where it began, and the line that is missing. */
-function WalkDrawing({ space, view, display }: { space: Space; view: View; display: Display }) {
-  const walk = space.walk ?? [];
+function WalkDrawing({ space, view, typed, display }: { space: Space; view: View; typed: number; display: Display }) {
+  const done = space.walk ?? [];
+  const walk = typed > 0 ? [...done, { length: typed, turn: 90 }] : done;
   const corners = cornersOf(walk).map((p) => toScreen(view, p));
   const [begin, end] = [corners[0]!, corners[corners.length - 1]!];
   return (

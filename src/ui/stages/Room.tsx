@@ -11,10 +11,14 @@ import { Obstacles } from './Obstacles';
 import { Walk } from './Walk';
 
 type Change = (next: Job) => readonly Problem[];
-type Props = { job: Job; onChange: Change };
+type Props = {
+  job: Job;
+  onChange: Change;
+  /** the length that is being typed for the next wall of a walk, mm */ onTyped: (mm: number) => void;
+};
 
 /** The room from tape to drawing: a rectangle by two lengths, any outline wall by wall, and what stands in it. */
-export function RoomReading({ job, onChange }: Props) {
+export function RoomReading({ job, onChange, onTyped }: Props) {
   const area = job.spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0);
   const [number, ...unit] = formatArea(area, job.display).split(' ');
   return (
@@ -27,14 +31,14 @@ export function RoomReading({ job, onChange }: Props) {
         Measure each width in three places; walls bow and flare. Drag a corner on the drawing, or write what the tape says.
       </p>
       {job.spaces.map((space) => (
-        <SpaceReading key={space.id} job={job} space={space} onChange={onChange} />
+        <SpaceReading key={space.id} job={job} space={space} onChange={onChange} onTyped={onTyped} />
       ))}
       <Obstacles job={job} onChange={onChange} />
     </>
   );
 }
 
-function SpaceReading({ job, space, onChange }: { job: Job; space: Space; onChange: Change }) {
+function SpaceReading({ job, space, onChange, onTyped }: Props & { space: Space }) {
   const r = rectangleOf(space);
   return (
     <section style={{ marginTop: 20 }}>
@@ -49,7 +53,7 @@ function SpaceReading({ job, space, onChange }: { job: Job; space: Space; onChan
         />
       </Field.Root>
       {space.walk ? (
-        <Walk job={job} space={space} walk={space.walk} onChange={onChange} />
+        <Walk job={job} space={space} walk={space.walk} onChange={onChange} onTyped={onTyped} />
       ) : (
         <>
           {r && (

@@ -8,10 +8,16 @@ import { formatLength, parseLength } from '@/core/units';
 import { LengthField } from '../parts/LengthField';
 import { firstText, withSpace } from '../state/edit';
 
-type Props = { job: Job; space: Space; walk: readonly WalkedWall[]; onChange: (next: Job) => readonly Problem[] };
+type Props = {
+  job: Job;
+  space: Space;
+  walk: readonly WalkedWall[];
+  onChange: (next: Job) => readonly Problem[];
+  onTyped: (mm: number) => void;
+};
 
 /** Round the room with a tape: each wall's length, then which way one turns; the drawing grows, the closing error shows. */
-export function Walk({ job, space, walk, onChange }: Props) {
+export function Walk({ job, space, walk, onChange, onTyped }: Props) {
   const { display } = job;
   const [text, setText] = useState('');
   const [angle, setAngle] = useState('90');
@@ -21,6 +27,11 @@ export function Walk({ job, space, walk, onChange }: Props) {
     onChange(
       withSpace(job, space.id, ({ walk: _old, ...s }) => ({ ...s, ...(next ? { walk: [...next] } : {}), ...(outline ? { outline } : {}) })),
     );
+  const typed = (next: string) => {
+    setText(next);
+    const length = parseLength(next, display);
+    onTyped(length.ok ? length.mm : 0);
+  };
   const add = (side: 1 | -1) => {
     const length = parseLength(text, display);
     const degrees = Number(angle.replace(',', '.'));
@@ -28,7 +39,7 @@ export function Walk({ job, space, walk, onChange }: Props) {
     if (length.mm < 10) return setProblem('A wall is at least 10 mm long.');
     if (!(degrees > 0 && degrees < 180)) return setProblem('The turn is between 0 and 180°; a square corner is 90°.');
     setProblem(undefined);
-    setText('');
+    typed('');
     put([...walk, { length: length.mm, turn: side * degrees }]);
     input.current?.focus();
   };
@@ -98,7 +109,7 @@ export function Walk({ job, space, walk, onChange }: Props) {
             fontFamily="var(--figures)"
             value={text}
             autoComplete="off"
-            onChange={(e) => setText(e.target.value)}
+            onChange={(e) => typed(e.target.value)}
           />
           {problem !== undefined && <Field.ErrorText fontSize="14px">{problem}</Field.ErrorText>}
         </Field.Root>

@@ -1,0 +1,7 @@
+export default function Loading() {
+  return (
+    <main className="jobs" aria-busy="true">
+      <p className="quiet">Opening …</p>
+    </main>
+  );
+}
