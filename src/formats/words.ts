@@ -11,10 +11,11 @@ export function takeWords({ take, piece }: CutLine, display: Display): string {
 }
 
 /** What to cut, and from which end or edge to mark. */
-export function cutWords({ crosscuts, rip, shaped }: CutLine, display: Display): string {
+export function cutWords({ crosscuts, rip, shape }: CutLine, display: Display): string {
   const length = (mm: number) => formatLength(mm, display);
+  const bare = (mm: number) => formatLength(mm, display, { bare: true });
   const words = crosscuts.map(({ keep, from }) => `mark ${length(keep)} from the ${from} end`);
-  if (rip) {
+  if (rip && !shape) {
     const edge = rip.keepEdge === 'near' ? 'starting-wall' : rip.keepEdge === 'far' ? 'far' : 'either';
     words.push(
       Math.abs(rip.left - rip.right) < 0.5
@@ -22,7 +23,10 @@ export function cutWords({ crosscuts, rip, shaped }: CutLine, display: Display):
         : `rip ${length(rip.left)} at the left end to ${length(rip.right)} at the right, keep the ${edge} edge`,
     );
   }
-  if (shaped) words.push('mark the shape in place');
+  if (shape) {
+    const corners = shape.map((ring) => ring.map(([along, across]) => `${bare(along)} × ${bare(across)}`).join(', '));
+    words.push(`cut to shape, along from the left end × across from the starting-wall edge: ${corners.join('; hole: ')}`);
+  }
   return words.length === 0 ? 'no cut' : words.join('; ');
 }
 

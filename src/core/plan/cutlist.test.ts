@@ -73,3 +73,31 @@ test('the list in words and as CSV, in the person’s units', () => {
   expect(cutWords(line, 'imperial')).toMatch(/"/);
   expect(rows.flatMap((r) => r.lines).some((l) => /goes to row|ends this row/.test(restWords(l, 'imperial')))).toBe(true);
 });
+
+test('a notched piece gives its corners on the plank, a hole as its own ring', () => {
+  const job = newJob('Room', 'metric', 4000, 3000);
+  const register: [number, number][] = [
+    [1900, 1450],
+    [2200, 1450],
+    [2200, 1510],
+    [1900, 1510],
+  ];
+  const plan = planOf({
+    ...job,
+    layout: { ...job.layout, direction: 0, setOut: { mode: 'plank-on-centre' } },
+    obstacles: [{ id: 'r', kind: 'register', gap: 3, outline: register }],
+  });
+  const shaped = cutList(plan, 2)
+    .flatMap((r) => r.lines)
+    .filter((l) => l.shape);
+  expect(shaped.length).toBeGreaterThan(0);
+  for (const { piece, shape } of shaped) {
+    for (const [along, across] of shape!.flat()) {
+      expect(along).toBeGreaterThanOrEqual(piece.cut.from - 0.01);
+      expect(along).toBeLessThanOrEqual(piece.cut.to + 0.01);
+      expect(across).toBeGreaterThanOrEqual(piece.cut.low - 0.01);
+      expect(across).toBeLessThanOrEqual(piece.cut.high + 0.01);
+    }
+  }
+  expect(cutWords(shaped[0]!, 'metric')).toMatch(/cut to shape, along from the left end × across from the starting-wall edge: \d+ × \d+/);
+});

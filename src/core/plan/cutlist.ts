@@ -34,8 +34,11 @@ export type CutLine = {
   readonly take: { readonly kind: 'plank' } | { readonly kind: 'offcut'; readonly of: string; readonly length: number };
   readonly crosscuts: readonly Crosscut[];
   readonly rip: Rip | null;
-  /** an outline that is more than one straight rip and square ends: mark it in place */
-  readonly shaped: boolean;
+  /**
+   * For an outline that is more than one straight rip and square ends: its rings' corners on the plank, each as far along from the plank's
+   * left end and across from its edge towards the starting wall; null where length and rip say it all.
+   */
+  readonly shape: readonly (readonly (readonly [number, number])[])[] | null;
   readonly remainders: readonly Remainder[];
 };
 
@@ -123,20 +126,23 @@ function cutLine(
 }
 
 /** How a piece is ripped, measured from its shape on the floor. */
-function edgesOf(floor: PlanFloor, piece: Piece, width: number): { rip: Rip | null; shaped: boolean } {
+function edgesOf(floor: PlanFloor, piece: Piece, width: number): Pick<CutLine, 'rip' | 'shape'> {
   const shape = turnedPolygon(frameOf(floor.direction), ringsOf(piece));
   const us = shape[0]!.map((p) => p[0]);
   const [u0, u1] = [Math.min(...us), Math.max(...us)];
   const heightAt = (u: number, lean: 1 | -1) => spansAt([shape], 0, u, lean).reduce((sum, [a, b]) => sum + b - a, 0);
   const corners = shape[0]!.length;
+  const ws = shape[0]!.map((p) => p[1]);
+  const w0 = Math.min(...ws);
   const shaped = shape.length > 1 || corners > 4 || us.some((u) => u > u0 + 1 && u < u1 - 1);
   const ripped = piece.cut.low > SAME || piece.cut.high < width - SAME || [heightAt(u0, 1), heightAt(u1, -1)].some((h) => h < width - 0.1);
-  if (!ripped) return { rip: null, shaped };
+  const onPlank = shaped ? shape.map((ring) => ring.map(([u, w]) => [piece.cut.from + u - u0, piece.cut.low + w - w0] as const)) : null;
+  if (!ripped) return { rip: null, shape: onPlank };
   const keepsNear = piece.cut.low <= SAME && !(piece.cut.high >= width - SAME && tapersNear(shape, piece));
   const keepsFar = piece.cut.high >= width - SAME;
   return {
     rip: { keepEdge: keepsNear ? 'near' : keepsFar ? 'far' : 'middle', left: heightAt(u0, 1), right: heightAt(u1, -1) },
-    shaped,
+    shape: onPlank,
   };
 }
 

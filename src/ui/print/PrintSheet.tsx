@@ -24,7 +24,7 @@ export function PrintSheet({ id, job, plan, paper }: { id: string; job: Job; pla
           <a href={`/jobs/${id}/cuts`}>Back to the job</a>
         </Button>
       </div>
-      <h1 style={{ margin: 0, fontSize: 24 }}>{job.name}</h1>
+      <h1 style={{ margin: 0, fontSize: 24, fontWeight: 700 }}>{job.name}</h1>
       <p style={{ margin: '4px 0 10px' }}>
         {job.product.name} · {length(plank.length)} × {length(plank.width)} · <b>{plan.totals.planks} planks</b>, {plan.totals.boxes} boxes
         of {job.product.perBox} · {formatArea(plan.totals.laidArea * 1e6, display)} laid · gap {length(job.product.limits.gap)} · kerf{' '}
@@ -50,10 +50,10 @@ export function PrintSheet({ id, job, plan, paper }: { id: string; job: Job; pla
           </caption>
           <thead>
             <tr>
-              <th style={{ width: '11%' }}>Piece</th>
-              <th style={{ width: '14%' }}>Length</th>
-              <th style={{ width: '25%' }}>Take</th>
-              <th style={{ width: '28%' }}>Cut</th>
+              <th style={{ width: '8%' }}>Piece</th>
+              <th style={{ width: '12%' }}>Length</th>
+              <th style={{ width: '19%' }}>Take</th>
+              <th style={{ width: '38%' }}>Cut</th>
               <th>What is left</th>
             </tr>
           </thead>

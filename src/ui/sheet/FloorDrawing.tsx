@@ -50,7 +50,7 @@ export function FloorDrawing({ job, plan, floors = [], numbers = false, height =
                 y={y}
                 textAnchor="middle"
                 dominantBaseline="central"
-                fontSize="8"
+                style={{ fontSize: 8 }}
                 fontFamily="var(--figures)"
                 fill="var(--ink)"
               >
