@@ -6,8 +6,10 @@ import { floorsOf } from '../src/core/floors';
 import { newJob, type Job } from '../src/core/job';
 import { planJob, type Plan } from '../src/core/plan';
 import { randomFrom, runsOf } from '../src/core/rows';
-import { bestOrigin, groundOf, placed, setOutOf } from '../src/core/setout';
+import { bestOrigin, compareScores, groundOf, placed, scoreOf, setOutOf } from '../src/core/setout';
+import { untruths } from '../src/test/truth';
 import { layByHand } from './hand';
+import { houses } from './houses';
 import { fromAtMost, type Verdict } from './optimum';
 import { rooms } from './rooms';
 
@@ -92,6 +94,60 @@ async function measureOptimum(): Promise<void> {
   );
 }
 
+/** 20 seeded houses: the truths, broken limits, worst strips against every half millimetre, times. */
+function measureHouses(): void {
+  const times: number[] = [];
+  const drags: number[] = [];
+  const sums = { planks: 0, hand: 0, length: 0, musts: 0, shoulds: 0, untrue: 0, short: 0, area: 0 };
+  const broken: string[] = [];
+  for (const job of houses(20, 1)) {
+    const begun = performance.now();
+    const plan = mustPlan(job);
+    times.push(performance.now() - begun);
+    const formed = floorsOf(job);
+    if (!formed.ok) throw new Error(formed.problems[0]!.text);
+    const lies = untruths(job, formed.value, plan);
+    sums.untrue += lies.length;
+    if (lies.length > 0) console.log(`  ${job.name}: ${lies[0]}`);
+    for (const floor of formed.value) {
+      const ground = groundOf(floor);
+      const rip = floor.product.limits.rip;
+      const best = scoreOf(
+        ground.walls,
+        { origin: bestOrigin(ground.walls, ground.widths, rip, ground.reach[0]), widths: ground.widths },
+        rip,
+      );
+      let tried = { broken: Infinity, worst: 0, sum: 0 };
+      for (let origin = 0; origin < 192; origin += 0.5) {
+        const score = scoreOf(ground.walls, { origin, widths: ground.widths }, rip);
+        if (compareScores(score, tried) < 0) tried = score;
+      }
+      if (best.broken > tried.broken || (best.broken === tried.broken && best.worst < tried.worst - 1e-6)) sums.short++;
+      drags.push(median(time(50, () => placed(ground, 'row-edge-at', 31.4))));
+      const runs = runsOf(floor, setOutOf(floor));
+      const { limits, planks } = job.product;
+      sums.hand += layByHand(runs, { plank: planks[0]!.length, kerf: job.kerf, ...limits }).planks;
+      sums.length += Math.ceil(runs.runs.reduce((sum, r) => sum + r.u1 - r.u0, 0) / planks[0]!.length - 1e-9);
+    }
+    sums.planks += plan.totals.planks;
+    sums.area += plan.totals.laidArea;
+    const musts = plan.findings.filter((f) => f.level === 'must' && f.rule !== 'runAlong' && f.rule !== 'runAcross');
+    sums.musts += musts.length;
+    sums.shoulds += plan.findings.filter((f) => f.level === 'should').length;
+    broken.push(...musts.map((f) => `  ${job.name}: ${f.text}`));
+  }
+  console.log(
+    `20 houses, ${sums.area.toFixed(0)} m²: untruths ${sums.untrue}; limits broken ${sums.musts} (longest runs apart); faults of looks ${sums.shoulds}`,
+  );
+  for (const line of broken.slice(0, 12)) console.log(line);
+  console.log(
+    `  planks ${sums.planks}, careful hand ${sums.hand} (${(sums.planks / sums.hand).toFixed(4)}), length bound ${sums.length} (${(sums.planks / sums.length).toFixed(4)})`,
+  );
+  console.log(
+    `  floors whose worst strip falls short of the best by brute force ${sums.short}; plan: median ${ms(median(times))}, slowest ${ms(Math.max(...times))}; strips after a drag ${ms(median(drags))}`,
+  );
+}
+
 /** Times, in process and warm. */
 function measureSpeed(): void {
   const thirty = { ...newJob('30 m²', 'metric', 6000, 5000), kerf: 3 };
@@ -140,6 +196,13 @@ function measureBundle(): void {
   }
 }
 
-const parts = { rooms: measureRooms, optimum: measureOptimum, speed: measureSpeed, hall: measureHall, bundle: measureBundle };
+const parts = {
+  rooms: measureRooms,
+  optimum: measureOptimum,
+  houses: measureHouses,
+  speed: measureSpeed,
+  hall: measureHall,
+  bundle: measureBundle,
+};
 const wanted = process.argv.slice(2);
 for (const [name, measure] of Object.entries(parts)) if (wanted.length === 0 || wanted.includes(name)) await measure();

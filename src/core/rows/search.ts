@@ -105,15 +105,16 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     return isStairs(a, b, c) ? 0.8 : 0;
   };
 
-  const mustsOf = (i: number): number => {
+  /** What run i costs; terms that it shares with run `but` are left out, so that two runs are summed without counting them twice. */
+  const mustsOf = (i: number, but = -1): number => {
     let sum = endsBroken(i);
-    for (const p of ties.staggers[i]!) sum += pairMusts(p);
+    for (const p of ties.staggers[i]!) if (p.a !== but && p.b !== but) sum += pairMusts(p);
     return sum;
   };
-  const looksOf = (i: number): number => {
+  const looksOf = (i: number, but = -1): number => {
     let sum = 0;
-    for (const p of ties.likenesses[i]!) sum += pairLooks(p);
-    for (const s of ties.stairs[i]!) sum += stairLooks(s);
+    for (const p of ties.likenesses[i]!) if (p.a !== but && p.b !== but) sum += pairLooks(p);
+    for (const s of ties.stairs[i]!) if (but < 0 || !s.includes(but)) sum += stairLooks(s);
     return sum;
   };
 
@@ -245,19 +246,16 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
 
       const before = starters[i]!;
       const beforeJ = j < 0 ? 0 : starters[j]!;
-      const musts0 = mustsOf(i) + (j < 0 ? 0 : mustsOf(j));
-      const looks0 = looksOf(i) + (j < 0 ? 0 : looksOf(j));
+      const musts0 = mustsOf(i) + (j < 0 ? 0 : mustsOf(j, i));
+      const looks0 = looksOf(i) + (j < 0 ? 0 : looksOf(j, i));
       stock.change(i, next);
       if (j >= 0) stock.change(j, nextJ);
-      const musts = cost.musts + mustsOf(i) + (j < 0 ? 0 : mustsOf(j)) - musts0;
-      const looks = cost.looks + looksOf(i) + (j < 0 ? 0 : looksOf(j)) - looks0;
+      const musts = cost.musts + mustsOf(i) + (j < 0 ? 0 : mustsOf(j, i)) - musts0;
+      const looks = cost.looks + looksOf(i) + (j < 0 ? 0 : looksOf(j, i)) - looks0;
       const planks = stock.planks();
       const rise = MUST * (musts - cost.musts) + weights.plank * (planks - cost.planks) + weights.look * (looks - cost.looks);
       if (rise <= 0 || random() < Math.exp(-rise / temperature)) {
-        // terms shared by i and j were counted twice on both sides; count afresh where that can matter
-        cost = j >= 0 ? total() : { musts: Math.max(0, musts), planks, looks: Math.max(0, looks) };
-        if (cost.musts < 1e-9) cost = { ...cost, musts: 0 };
-        if (cost.looks < 1e-9) cost = { ...cost, looks: 0 };
+        cost = { musts: musts < 1e-7 ? 0 : musts, planks, looks: looks < 1e-7 ? 0 : looks };
         if (better(cost, best)) {
           best = cost;
           bestStarters.set(starters);

@@ -171,8 +171,11 @@ export function bestOrigin(walls: readonly RunningWall[], widths: readonly numbe
       candidates.push(place);
     }
   };
-  // one strip a whole plank
-  for (const p of [...starts, ...fars]) for (const e of edges) propose(p - e);
+  // one strip a whole plank, or just as wide as it must be
+  for (const e of edges) {
+    for (const p of starts) for (const strip of [0, leastRip]) propose(p + strip - e);
+    for (const p of fars) for (const strip of [0, leastRip]) propose(p - strip - e);
+  }
   // two strips equal: the row after a start wall as wide as the one before a far wall
   if (starts.size * fars.size * edges.length ** 2 <= MOST_PAIRS) {
     for (const a of starts) {

@@ -30,7 +30,7 @@ export function CutsReading({ job, id, floor, plan, chosen, onChoose, onChange }
   const all = useMemo(() => new Set(rows.flatMap((r) => r.lines.map((l) => tickOf(l.floor, l.piece)))), [rows]);
   const done = [...all].filter((tick) => isTicked(job, tick)).length;
   const at = useRef<HTMLTableRowElement>(null);
-  useEffect(() => at.current?.scrollIntoView({ block: 'nearest' }), [chosen]);
+  useEffect(() => void at.current?.scrollIntoView({ block: 'nearest' }), [chosen]);
   if (!plan) return <p className="why">The cut list comes with the plan.</p>;
   return (
     <>

@@ -165,7 +165,7 @@ function Findings({ job, plan, planned, chosen, onChoose, onChange }: FindingsPr
   const planner = useRef<Planner | null>(null);
   const [trying, setTrying] = useState<string | null>(null);
   const [outcome, setOutcome] = useState<{ for: unknown; text: string } | null>(null);
-  useEffect(() => at.current?.scrollIntoView({ block: 'nearest' }), [chosen]);
+  useEffect(() => void at.current?.scrollIntoView({ block: 'nearest' }), [chosen]);
   useEffect(() => () => planner.current?.cancel(), []);
   const findings = plan?.findings ?? [];
   const selected = chosen?.startsWith('finding/') ? findings[Number(chosen.slice(8))] : undefined;
