@@ -31,14 +31,14 @@ const slate: Product = {
   limitSources: { gap: 'product', stagger: 'product', endPiece: 'preset', rip: 'preset', runAlong: 'product', runAcross: 'product' },
 };
 
-const readingRoom: Job = {
-  ...newJob('Weir Cottage reading room', 'metric', 4600, 3340),
+const office: Job = {
+  ...newJob('Canal warehouse office', 'metric', 4600, 3340),
   product: ashGrey,
   kerf: 3,
   spaces: [
     {
-      id: 'reading',
-      name: 'Reading room',
+      id: 'office',
+      name: 'Office',
       outline: [
         [0, 0],
         [5400, 0],
@@ -74,6 +74,63 @@ const readingRoom: Job = {
   ],
 };
 
+const kitchenVinyl: Product = {
+  name: 'Lock gate rigid vinyl',
+  kind: 'rigid-vinyl',
+  planks: [{ length: 1220, width: 180, share: 1 }],
+  thickness: 6,
+  attachedPad: 1,
+  perBox: 10,
+  prints: 8,
+  lock: 'angle-drop',
+  limits: { gap: 6, stagger: 200, endPiece: 200, rip: 50, runAlong: 15000, runAcross: 15000 },
+  limitSources: { gap: 'product', stagger: 'product', endPiece: 'product', rip: 'preset', runAlong: 'product', runAcross: 'product' },
+};
+
+const box = (x: number, y: number, length: number, width: number): [number, number][] => [
+  [x, y],
+  [x + length, y],
+  [x + length, y + width],
+  [x, y + width],
+];
+
+const cottage: Job = {
+  ...newJob('Weir Cottage', 'metric', 7200, 1260),
+  product: ashGrey,
+  kerf: 3,
+  spaces: [
+    { id: 'corridor', name: 'Corridor', outline: box(0, 0, 7200, 1260) },
+    {
+      id: 'reading',
+      name: 'Reading room',
+      outline: [
+        [0, 1360],
+        [4600, 1360],
+        [4600, 4700],
+        [3700, 4700],
+        [3200, 5440],
+        [1800, 5440],
+        [1300, 4700],
+        [-38, 4700],
+      ],
+    },
+    { id: 'kitchen', name: 'Tea kitchen', outline: box(4720, 1360, 2480, 2740) },
+    { id: 'books', name: 'Book store', outline: box(5500, -1100, 1700, 1000) },
+  ],
+  openings: [
+    { id: 'reading-door', between: ['corridor', 'reading'], outline: box(1500, 1260, 900, 100), finish: 'through', busy: true },
+    { id: 'kitchen-door', between: ['corridor', 'kitchen'], outline: box(5300, 1260, 800, 100), finish: 't-mould' },
+    { id: 'books-door', between: ['corridor', 'books'], outline: box(6000, -100, 700, 100), finish: 'through' },
+    { id: 'porch-door', between: ['corridor', null], outline: box(-100, 200, 100, 900), finish: 'reducer', busy: true },
+  ],
+  obstacles: [
+    { id: 'hearth', kind: 'hearth', outline: box(-60, 2400, 490, 1100) },
+    { id: 'cabinets', kind: 'cabinet', outline: box(6600, 1360, 600, 2740) },
+    { id: 'kitchen-register', kind: 'register', gap: 3, outline: box(5200, 3700, 300, 100) },
+  ],
+  layouts: [{ space: 'kitchen', product: kitchenVinyl }],
+};
+
 const inch = 25.4;
 const ticketOffice: Job = {
   ...newJob('Ferry ticket office', 'imperial', 174 * inch, 134.5 * inch),
@@ -82,4 +139,8 @@ const ticketOffice: Job = {
 };
 
 /** The jobs of the demo, the main one last, so that it stands first in the list. */
-export const demoJobs: readonly Job[] = [{ ...ticketOffice, spaces: [{ ...ticketOffice.spaces[0]!, name: 'Ticket office' }] }, readingRoom];
+export const demoJobs: readonly Job[] = [
+  { ...ticketOffice, spaces: [{ ...ticketOffice.spaces[0]!, name: 'Ticket office' }] },
+  office,
+  cottage,
+];

@@ -197,3 +197,34 @@ test('the line is dragged at 60 frames a second over a thousand planks', async (
   annotations.push({ type: 'frames', description });
   expect(median).toBeLessThan(25);
 });
+
+test('a room is hung on another by a doorway; what becomes of the floor there decides the floors', async ({ page, request }) => {
+  const id = await putJob(request, room('Corridor', 6000, 1200));
+  await openStage(page, id, 'room');
+  await page.getByRole('button', { name: 'Room beyond a wall' }).click();
+  await page.getByLabel('Beyond wall').selectOption({ label: 'C' });
+  await page.getByLabel('New room: Length along it').fill('3400');
+  await page.getByLabel('New room: Length along it').press('Enter');
+  await page.getByRole('button', { name: 'Add the room' }).click();
+  await saved(page);
+  const job = await stored(request, id);
+  expect(job.spaces).toHaveLength(2);
+  expect(job.openings).toMatchObject([{ between: ['room', 'room-1'], finish: 'through' }]);
+  const through = planJob(job);
+  expect(through.ok && through.value.floors.map((f) => f.spaces)).toEqual([['room', 'room-1']]);
+
+  await page.getByLabel('To Room: what becomes of the floor').selectOption('t-mould');
+  await page.getByLabel('To Room: width').fill('900');
+  await page.getByLabel('To Room: width').press('Enter');
+  await page.keyboard.press('Escape');
+  await saved(page);
+  const parted = planJob(await stored(request, id));
+  expect(parted.ok && parted.value.floors).toHaveLength(2);
+  // each floor has its line
+  await page.getByRole('link', { name: /Set-out/ }).click();
+  await expect(page.getByRole('group', { name: 'Which floor' }).getByRole('button')).toHaveCount(2);
+  await page.getByRole('group', { name: 'Which floor' }).getByRole('button').nth(1).click();
+  await page.getByRole('button', { name: 'Full first' }).click();
+  await saved(page);
+  expect((await stored(request, id)).layouts).toMatchObject([{ space: 'room-1', setOut: { mode: 'full-first' } }]);
+});

@@ -1,11 +1,13 @@
 // The main views, from the demo's jobs, for `npm run screenshots`.
-const cottage = 'Weir Cottage reading room';
+const office = 'Canal warehouse office';
+const cottage = 'Weir Cottage';
 const phone = { width: 390, height: 844 };
 
 export const views = [
   { name: 'jobs', path: '/' },
-  { name: 'room', job: cottage, path: '/jobs/ID/room' },
-  { name: 'plank', job: cottage, path: '/jobs/ID/plank' },
+  { name: 'room', job: office, path: '/jobs/ID/room' },
+  { name: 'plank', job: office, path: '/jobs/ID/plank' },
+  { name: 'house', job: cottage, path: '/jobs/ID/room' },
   { name: 'setout', job: cottage, path: '/jobs/ID/setout' },
   {
     name: 'walk',
@@ -21,14 +23,14 @@ export const views = [
   },
   {
     name: 'rows',
-    job: cottage,
+    job: office,
     path: '/jobs/ID/rows',
     before: async (page) => {
       const box = await page.locator('.sheet > svg').boundingBox();
       await page.mouse.click(box.x + box.width * 0.36, box.y + box.height * 0.45);
     },
   },
-  { name: 'cuts', job: cottage, path: '/jobs/ID/cuts' },
+  { name: 'cuts', job: office, path: '/jobs/ID/cuts' },
   { name: 'setout-phone', job: 'Ferry ticket office', path: '/jobs/ID/setout', size: phone, theme: 'sun' },
   { name: 'cuts-phone', job: 'Ferry ticket office', path: '/jobs/ID/cuts', size: phone },
 ];

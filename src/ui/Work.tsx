@@ -4,7 +4,7 @@ import { usePathname } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { floorsOf, type Floor } from '@/core/floors';
-import { turned, turnedMulti } from '@/core/geometry';
+import { insideRing, turned, turnedMulti, type Point } from '@/core/geometry';
 import type { Job } from '@/core/job';
 import { cutList } from '@/core/plan';
 import { groundOf, originFor, placed, type SetOut, type SetOutGround } from '@/core/setout';
@@ -79,6 +79,8 @@ export function Work({ view }: { view: JobView }) {
 
   // an outline while one of its corners is dragged
   const [shape, setShape] = useState<{ space: string; outline: [number, number][] } | null>(null);
+  const [spaceId, setSpaceId] = useState<string | null>(null);
+  const space = job.spaces.find((s) => s.id === spaceId) ?? job.spaces[0]!;
   const [typed, setTyped] = useState(0);
   const [shapeProblem, setShapeProblem] = useState<string | null>(null);
   const shown = shape ? withSpace(job, shape.space, (s) => ({ ...s, outline: shape.outline })) : job;
@@ -124,12 +126,20 @@ export function Work({ view }: { view: JobView }) {
     return `${line.piece.id} · ${formatLength(line.length, job.display)} · plank ${line.piece.plank}${rest ? ` · ${rest}` : ''}`;
   };
 
+  const pickSpace = (p: Point) => {
+    const found = job.spaces.find((s) => insideRing(p, s.outline));
+    if (found) setSpaceId(found.id);
+  };
+
   const overlay: Overlay = (sheet, size) => (
     <>
-      {(stage === 'room' || stage === 'plank') && !shown.spaces.some((s) => s.walk) && <SizeOverlay job={shown} view={sheet} />}
+      {(stage === 'room' || stage === 'plank') && !shown.spaces.some((s) => s.walk) && (
+        <SizeOverlay job={shown} view={sheet} only={job.spaces.length > 1 && stage === 'room' ? space.id : null} />
+      )}
       {stage === 'room' && (
         <ShapeOverlay
-          job={shown}
+          space={shown.spaces.find((s) => s.id === space.id)!}
+          display={job.display}
           view={sheet}
           typed={typed}
           onShape={(space, outline) => setShape(outline && { space, outline })}
@@ -175,7 +185,8 @@ export function Work({ view }: { view: JobView }) {
         plan={stage === 'room' || stage === 'plank' ? null : current}
         rowEdges={rowEdges}
         chosen={stage === 'rows' || stage === 'cuts' ? chosen : null}
-        onChoose={setChosen}
+        onChoose={stage === 'room' ? undefined : setChosen}
+        onPoint={stage === 'room' ? pickSpace : undefined}
         describe={stage === 'rows' || stage === 'cuts' ? describe : undefined}
         overlay={overlay}
         label={`${job.name}: ${STAGES.find((s) => s.name === stage)!.title}`}
@@ -205,7 +216,7 @@ export function Work({ view }: { view: JobView }) {
         )}
       </Sheet>
       <aside className="reading" aria-label="Reading" key={stage}>
-        {floors.length > 1 && (
+        {floors.length > 1 && stage !== 'room' && stage !== 'plank' && (
           <div className="stops" role="group" aria-label="Which floor" style={{ marginTop: 0, marginBottom: 14 }}>
             {floors.map((f) => (
               <Button
@@ -221,7 +232,7 @@ export function Work({ view }: { view: JobView }) {
             ))}
           </div>
         )}
-        {stage === 'room' && <RoomReading job={job} onChange={change} onTyped={setTyped} />}
+        {stage === 'room' && <RoomReading job={job} space={space} onSpace={setSpaceId} onChange={change} onTyped={setTyped} />}
         {stage === 'plank' && <PlankReading job={job} onChange={change} />}
         {props && stage === 'setout' && setOut && ground && (
           <SetOutReading

@@ -13,6 +13,8 @@ export type Summary = {
   readonly worstStrip: number | null;
   /** least distance of joints of neighbouring rows, mm; null where no two rows have joints */
   readonly leastStagger: number | null;
+  /** the same for each floor, by its id */
+  readonly staggerOf: Readonly<Record<string, number | null>>;
   readonly musts: number;
   readonly shoulds: number;
 };
@@ -31,6 +33,7 @@ export function summaryOf(plan: Plan, floors: readonly Floor[]): Summary {
     wastePercent: plan.totals.wastePercent,
     worstStrip: least(strips),
     leastStagger: least(staggers),
+    staggerOf: Object.fromEntries(plan.floors.map((floor, i) => [floor.id, staggers[i]!])),
     musts: plan.findings.filter((f) => f.level === 'must').length,
     shoulds: plan.findings.filter((f) => f.level === 'should').length,
   };

@@ -4,3 +4,4 @@
  */
 export * from './walk';
 export * from './reshape';
+export * from './attach';

@@ -1,6 +1,21 @@
 import fc from 'fast-check';
 import { crossingEdges, type Ring } from '../geometry';
-import { adjusted, closingOf, cornersOf, nearestWall, outlineOf, placeBeside, placedOutline, walkOf, wallLetter, withWallLength } from '.';
+import { floorsOf } from '../floors';
+import { newJob, type Job } from '../job';
+import {
+  adjusted,
+  annexed,
+  closingOf,
+  cornersOf,
+  doorwayIn,
+  nearestWall,
+  outlineOf,
+  placeBeside,
+  placedOutline,
+  walkOf,
+  wallLetter,
+  withWallLength,
+} from '.';
 
 const ell: [number, number][] = [
   [0, 0],
@@ -90,3 +105,29 @@ test('a thing is placed by two distances from a wall and read back', () => {
 });
 
 test('walls are lettered on past Z', () => expect([0, 25, 26, 27].map(wallLetter)).toEqual(['A', 'Z', 'AA', 'AB']));
+
+test('a room hung on another by a doorway is one floor with it; the doorway is read back', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(0, 1, 4, 5),
+      fc.integer({ min: -500, max: 300 }),
+      fc.integer({ min: 60, max: 300 }),
+      (wall, along, thickness) => {
+        const door = { along: 400, width: 800, thickness };
+        const { outline, doorway } = annexed(ell, { wall, along, length: 2400, depth: 1700, door });
+        const job: Job = {
+          ...newJob('House', 'metric', 1, 1),
+          spaces: [
+            { id: 'a', name: 'A', outline: ell },
+            { id: 'b', name: 'B', outline },
+          ],
+          openings: [{ id: 'd', between: ['a', 'b'], outline: doorway, finish: 'through' }],
+        };
+        const floors = floorsOf(job);
+        expect(floors.ok && floors.value.map((f) => f.spaces.map((s) => s.id))).toEqual([['a', 'b']]);
+        expect(doorwayIn(ell, doorway)).toEqual({ wall, ...door });
+        expect(doorwayIn(outline, doorway)).toMatchObject({ width: 800, thickness });
+      },
+    ),
+  );
+});

@@ -30,8 +30,7 @@ export function Faults({
         <path
           d="M0-11 11 0 0 11-11 0z"
           fill={f.level === 'must' ? 'var(--must)' : 'var(--paper)'}
-          stroke={f.level === 'must' ? 'var(--paper)' : 'var(--should)'}
-          style={{ strokeWidth: f.level === 'must' ? 1.5 : 2.5 }}
+          style={f.level === 'must' ? undefined : { stroke: 'var(--should)', strokeWidth: 2.5 }}
         />
         {f.level === 'must' && <path d="M0-5V1.5M0 4.6V5" stroke="var(--paper)" strokeLinecap="round" style={{ strokeWidth: 2.6 }} />}
       </g>

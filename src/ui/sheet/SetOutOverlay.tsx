@@ -69,7 +69,7 @@ export function SetOutOverlay({ display, view, size, setOut, ground, lineW, onDr
     onPlace(lineW + Math.sign(dot) * lengthStep(display, event.shiftKey));
   };
 
-  const shown = [...setOut.strips].sort((a, b) => b.wall.u[1] - b.wall.u[0] - (a.wall.u[1] - a.wall.u[0])).slice(0, 24);
+  const shown = placedPills(setOut.strips, view, display, frame);
   return (
     <g>
       {ends && (
@@ -78,17 +78,22 @@ export function SetOutOverlay({ display, view, size, setOut, ground, lineW, onDr
           <line className="chalk" x1={ends[0][0]} y1={ends[0][1]} x2={ends[1][0]} y2={ends[1][1]} />
         </>
       )}
-      {shown.map((strip, i) => (
-        <StripPill
-          key={i}
-          strip={strip}
-          view={view}
-          display={display}
-          frame={frame}
-          governs={strip.least - least < 0.01}
-          broken={strip.least < ground.floor.product.limits.rip - 0.01}
-        />
-      ))}
+      {shown.map(({ strip, x, y, wide, text, mark }, i) => {
+        const broken = strip.least < ground.floor.product.limits.rip - 0.01;
+        return (
+          <g
+            key={i}
+            className={`pill${strip.least - least < 0.01 ? ' governs' : ''}${broken ? ' broken' : ''}`}
+            transform={`translate(${x} ${y})`}
+          >
+            <rect x={-wide / 2} y={-15} width={wide} height={30} rx={6} />
+            <text>
+              {mark !== '' && <tspan className="mark">{mark} </tspan>}
+              {text}
+            </text>
+          </g>
+        );
+      })}
       {grip && (
         <g
           className="handle"
@@ -124,37 +129,32 @@ export function stripText({ at, crossed, greatest }: Strip, display: Display): s
   return length(at[0]) === length(at[1]) ? length(at[0]) : `${length(at[0])} – ${length(at[1])}`;
 }
 
-function StripPill({
-  strip,
-  view,
-  display,
-  frame,
-  governs,
-  broken,
-}: {
-  strip: Strip;
-  view: View;
-  display: Display;
-  frame: SetOut['frame'];
-  governs: boolean;
-  broken: boolean;
-}) {
-  const { wall } = strip;
-  const inward = wall.side === 'start' ? 1 : -1;
-  const share = 0.32;
-  const u = wall.u[0] + (wall.u[1] - wall.u[0]) * share;
-  const w = wall.w[0] + (wall.w[1] - wall.w[0]) * share;
-  const [x, y] = toScreen(view, turned(frame, [u, w + inward * (20 / scaleOf(view))]));
-  const text = stripText(strip, display);
-  const mark = wall.bound.kind === 'wall' ? wallMark(wall) : '';
-  const wide = 22 + text.length * 8.6 + (mark === '' ? 0 : 17);
-  return (
-    <g className={`pill${governs ? ' governs' : ''}${broken ? ' broken' : ''}`} transform={`translate(${x} ${y})`}>
-      <rect x={-wide / 2} y={-15} width={wide} height={30} rx={6} />
-      <text>
-        {mark !== '' && <tspan className="mark">{mark} </tspan>}
-        {text}
-      </text>
-    </g>
-  );
+type Pill = {
+  readonly strip: Strip;
+  readonly x: number;
+  readonly y: number;
+  readonly wide: number;
+  readonly text: string;
+  readonly mark: string;
+};
+
+/** Strips written beside their walls, the narrowest first; one that would cover another is left to the list. */
+function placedPills(strips: readonly Strip[], view: View, display: Display, frame: SetOut['frame']): Pill[] {
+  const pills: Pill[] = [];
+  for (const strip of [...strips].sort((a, b) => a.least - b.least || b.wall.u[1] - b.wall.u[0] - (a.wall.u[1] - a.wall.u[0]))) {
+    const { wall } = strip;
+    const inward = wall.side === 'start' ? 1 : -1;
+    const text = stripText(strip, display);
+    const mark = wall.bound.kind === 'wall' ? wallMark(wall) : '';
+    const wide = 22 + text.length * 8.6 + (mark === '' ? 0 : 17);
+    for (const share of [0.32, 0.62, 0.12]) {
+      const u = wall.u[0] + (wall.u[1] - wall.u[0]) * share;
+      const w = wall.w[0] + (wall.w[1] - wall.w[0]) * share;
+      const [x, y] = toScreen(view, turned(frame, [u, w + inward * (20 / scaleOf(view))]));
+      if (pills.some((p) => Math.abs(p.x - x) < (p.wide + wide) / 2 + 2 && Math.abs(p.y - y) < 32)) continue;
+      pills.push({ strip, x, y, wide, text, mark });
+      break;
+    }
+  }
+  return pills;
 }

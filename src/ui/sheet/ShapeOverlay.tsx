@@ -1,13 +1,15 @@
 'use client';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { signedArea, type Point, type Ring } from '@/core/geometry';
-import type { Job, Space } from '@/core/job';
+import type { Space } from '@/core/job';
 import { cornersOf, wallLetter, withCorner, withNewCorner, withoutCorner } from '@/core/survey';
 import { formatLength, lengthStep, type Display } from '@/core/units';
 import { toPlan, toScreen, type View } from './view';
 
 type Props = {
-  job: Job;
+  /** the room at hand */
+  space: Space;
+  display: Display;
   view: View;
   /** the length being typed for the next wall of a walk, mm; 0 for none */
   typed: number;
@@ -17,44 +19,40 @@ type Props = {
 };
 
 /** Corners to drag, walls to break by a new corner, wall letters, and the walk as it grows. */
-export function ShapeOverlay({ job, view, typed, onShape, onDone }: Props) {
-  return job.spaces.map((space) =>
-    space.walk ? (
-      <WalkDrawing key={space.id} space={space} view={view} typed={typed} display={job.display} />
-    ) : (
-      <g key={space.id}>
-        {space.outline.map((a, i) => {
-          const b = space.outline[(i + 1) % space.outline.length]!;
-          const [x, y] = toScreen(view, [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]);
-          const inward = inwardOf(space.outline, a, b, view);
-          return (
-            <g key={i}>
-              <text className="letter" x={x + inward[0] * 22} y={y + inward[1] * 22}>
-                {wallLetter(i)}
-              </text>
-              <g
-                className="breaker"
-                role="button"
-                tabIndex={0}
-                aria-label={`New corner in wall ${wallLetter(i)}`}
-                transform={`translate(${x} ${y})`}
-                onClick={() => onDone(space.id, withNewCorner(space.outline, i))}
-                onKeyDown={(e) =>
-                  (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onDone(space.id, withNewCorner(space.outline, i)))
-                }
-              >
-                <circle r="22" fill="transparent" />
-                <circle r="9" className="dot" />
-                <path d="M-4.5 0H4.5M0-4.5V4.5" />
-              </g>
+export function ShapeOverlay({ space, display, view, typed, onShape, onDone }: Props) {
+  if (space.walk) return <WalkDrawing space={space} view={view} typed={typed} display={display} />;
+  return (
+    <g>
+      {space.outline.map((a, i) => {
+        const b = space.outline[(i + 1) % space.outline.length]!;
+        const [x, y] = toScreen(view, [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]);
+        const inward = inwardOf(space.outline, a, b, view);
+        const breakWall = () => onDone(space.id, withNewCorner(space.outline, i));
+        return (
+          <g key={i}>
+            <text className="letter" x={x + inward[0] * 22} y={y + inward[1] * 22}>
+              {wallLetter(i)}
+            </text>
+            <g
+              className="breaker"
+              role="button"
+              tabIndex={0}
+              aria-label={`New corner in wall ${wallLetter(i)}`}
+              transform={`translate(${x} ${y})`}
+              onClick={breakWall}
+              onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), breakWall())}
+            >
+              <circle r="22" fill="transparent" />
+              <circle r="9" className="dot" />
+              <path d="M-4.5 0H4.5M0-4.5V4.5" />
             </g>
-          );
-        })}
-        {space.outline.map((_, i) => (
-          <Corner key={i} space={space} corner={i} view={view} display={job.display} onShape={onShape} onDone={onDone} />
-        ))}
-      </g>
-    ),
+          </g>
+        );
+      })}
+      {space.outline.map((_, i) => (
+        <Corner key={i} space={space} corner={i} view={view} display={display} onShape={onShape} onDone={onDone} />
+      ))}
+    </g>
   );
 }
 
@@ -80,14 +78,7 @@ function snapped(p: Point, ring: Ring, corner: number, view: View, display: Disp
   return [near(p[0], 0), near(p[1], 1)];
 }
 
-function Corner({
-  space,
-  corner,
-  view,
-  display,
-  onShape,
-  onDone,
-}: { space: Space; corner: number; display: Display } & Omit<Props, 'job' | 'typed'>) {
+function Corner({ space, corner, view, display, onShape, onDone }: Omit<Props, 'typed'> & { corner: number }) {
   const dragging = useRef(false);
   const start = useRef<Ring>(space.outline);
   const place = space.outline[corner]!;

@@ -25,6 +25,8 @@ type Props = {
   rowEdges?: string | null;
   chosen?: string | null;
   onChoose?: (id: string | null) => void;
+  /** where the drawing was tapped, in plan */
+  onPoint?: (p: Point) => void;
   /** what to say of a piece under the pointer */
   describe?: (key: string) => string | null;
   overlay?: Overlay;
@@ -44,6 +46,7 @@ export function Sheet({
   rowEdges = null,
   chosen = null,
   onChoose,
+  onPoint,
   describe,
   overlay,
   label,
@@ -101,9 +104,12 @@ export function Sheet({
   const told = hover && describe?.(hover.key);
 
   const click = (event: React.MouseEvent) => {
-    if (!onChoose || !plan || event.defaultPrevented) return;
+    if (event.defaultPrevented) return;
     const box = svg.current!.getBoundingClientRect();
-    const found = pieceAt(plan.floors, toPlan(view, [event.clientX - box.left, event.clientY - box.top]));
+    const p = toPlan(view, [event.clientX - box.left, event.clientY - box.top]);
+    onPoint?.(p);
+    if (!onChoose || !plan) return;
+    const found = pieceAt(plan.floors, p);
     onChoose(found ? `${found.floor.id}/${found.piece.id}` : null);
   };
 
@@ -120,13 +126,10 @@ export function Sheet({
         {ready && (
           <g className="draw">
             <g transform={matrixOf(view)}>
-              <Ground outlines={outlines} floors={outlines.length < job.spaces.length ? [] : floors} />
+              <Ground outlines={outlines} openings={job.openings} floors={outlines.length < job.spaces.length ? [] : floors} />
               {rowEdges !== null ? <path className="row-edge" d={rowEdges} /> : plan && <Pieces plan={plan} />}
               {(job.obstacles ?? []).map((o) => (
                 <path key={o.id} className="obstacle" d={ringPath(o.outline)} />
-              ))}
-              {outlines.map((ring, i) => (
-                <path key={i} className="outline" d={ringPath(ring)} />
               ))}
               {plan && chosen !== null && <Chosen plan={plan} chosen={chosen} />}
             </g>
@@ -156,33 +159,21 @@ const Tool = ({ label, onClick, icon }: { label: string; onClick: () => void; ic
   </IconButton>
 );
 
-const Ground = memo(function Ground({ outlines, floors }: { outlines: readonly (readonly Point[])[]; floors: readonly Floor[] }) {
+type GroundProps = { outlines: readonly (readonly Point[])[]; openings: Job['openings']; floors: readonly Floor[] };
+
+/** Walls, the doorways through them, and what will be laid. */
+const Ground = memo(function Ground({ outlines, openings = [], floors }: GroundProps) {
+  const walls = outlines.map(ringPath).join('');
+  const doorways = openings.filter((o) => o.finish !== 'stop');
+  const stroke = { fill: 'none', strokeLinejoin: 'miter', style: { vectorEffect: 'none' } } as const;
   return (
     <>
-      {outlines.map((ring, i) => (
-        <path
-          key={i}
-          d={ringPath(ring)}
-          fill="none"
-          stroke="var(--wall)"
-          strokeWidth={WALL * 2 + 26}
-          strokeLinejoin="miter"
-          style={{ vectorEffect: 'none' }}
-        />
-      ))}
-      {outlines.map((ring, i) => (
-        <path
-          key={i}
-          d={ringPath(ring)}
-          fill="none"
-          stroke="var(--wall-fill)"
-          strokeWidth={WALL * 2}
-          strokeLinejoin="miter"
-          style={{ vectorEffect: 'none' }}
-        />
-      ))}
-      {outlines.map((ring, i) => (
-        <path key={i} className="gap" d={ringPath(ring)} />
+      <path d={walls} {...stroke} stroke="var(--wall)" strokeWidth={WALL * 2 + 26} />
+      <path d={walls} {...stroke} stroke="var(--wall-fill)" strokeWidth={WALL * 2} />
+      <path className="gap" d={walls} />
+      <path className="outline" d={walls} />
+      {doorways.map((o) => (
+        <path key={o.id} className="gap" d={ringPath(o.outline)} />
       ))}
       {floors.map((floor) => (
         <path key={floor.id} className="floor" d={multiPath(floor.laid)} fillRule="evenodd" />

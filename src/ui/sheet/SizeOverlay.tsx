@@ -3,34 +3,35 @@ import type { Job } from '@/core/job';
 import { formatArea, formatLength } from '@/core/units';
 import { scaleOf, toScreen, type View } from './view';
 
-/** Wall lengths along the outside, name and area in the middle. */
-export function SizeOverlay({ job, view }: { job: Job; view: View }) {
+/** Wall lengths along the outside (of the room at hand where there are several), name and area in the middle. */
+export function SizeOverlay({ job, view, only }: { job: Job; view: View; only: string | null }) {
   return job.spaces.map((space) => {
     const sense = Math.sign(signedArea(space.outline));
     const box = boxOf(space.outline);
     const middle = toScreen(view, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]);
     return (
       <g key={space.id}>
-        {space.outline.map((a, i) => {
-          const b = space.outline[(i + 1) % space.outline.length]!;
-          const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
-          if (length * scaleOf(view) < 44) return null;
-          // outward of the wall, past its drawn thickness
-          const away = 150 + 20 / scaleOf(view);
-          const [nx, ny] = [((b[1] - a[1]) / length) * sense * away, (-(b[0] - a[0]) / length) * sense * away];
-          const [p, q]: [Point, Point] = [toScreen(view, [a[0] + nx, a[1] + ny]), toScreen(view, [b[0] + nx, b[1] + ny])];
-          const [mx, my] = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
-          let angle = (Math.atan2(q[1] - p[1], q[0] - p[0]) * 180) / Math.PI;
-          if (angle > 90.1 || angle <= -89.9) angle += 180;
-          return (
-            <g key={i}>
-              <line className="dimline" x1={p[0]} y1={p[1]} x2={q[0]} y2={q[1]} />
-              <text className="dim" x={mx} y={my} transform={`rotate(${angle} ${mx} ${my})`}>
-                {formatLength(length, job.display, { bare: true, decimals: 1 })}
-              </text>
-            </g>
-          );
-        })}
+        {(only === null ? job.spaces.length === 1 : only === space.id) &&
+          space.outline.map((a, i) => {
+            const b = space.outline[(i + 1) % space.outline.length]!;
+            const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+            if (length * scaleOf(view) < 44) return null;
+            // outward of the wall, past its drawn thickness; inside where other rooms lie around
+            const away = only === null ? 150 + 20 / scaleOf(view) : -44 / scaleOf(view);
+            const [nx, ny] = [((b[1] - a[1]) / length) * sense * away, (-(b[0] - a[0]) / length) * sense * away];
+            const [p, q]: [Point, Point] = [toScreen(view, [a[0] + nx, a[1] + ny]), toScreen(view, [b[0] + nx, b[1] + ny])];
+            const [mx, my] = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
+            let angle = (Math.atan2(q[1] - p[1], q[0] - p[0]) * 180) / Math.PI;
+            if (angle > 90.1 || angle <= -89.9) angle += 180;
+            return (
+              <g key={i}>
+                <line className="dimline" x1={p[0]} y1={p[1]} x2={q[0]} y2={q[1]} />
+                <text className="dim" x={mx} y={my} transform={`rotate(${angle} ${mx} ${my})`}>
+                  {formatLength(length, job.display, { bare: true, decimals: 1 })}
+                </text>
+              </g>
+            );
+          })}
         <text className="label" x={middle[0]} y={middle[1] - 6}>
           {space.name}
         </text>

@@ -6,7 +6,7 @@ import { insideRing, type Ring } from '@/core/geometry';
 import { OBSTACLE_KINDS, type Job, type Obstacle, type Problem, type Space } from '@/core/job';
 import { nearestWall, placeBeside, placedOutline, wallLetter, type Place } from '@/core/survey';
 import { LengthField } from '../parts/LengthField';
-import { firstText } from '../state/edit';
+import { firstText, freeId } from '../state/edit';
 
 type Change = (next: Job) => readonly Problem[];
 
@@ -32,18 +32,17 @@ const START: Record<Obstacle['kind'], { length: number; depth: number; off: numb
 };
 
 /** What stands in the room, each placed by two distances from a wall, each with its gap. */
-export function Obstacles({ job, onChange }: { job: Job; onChange: Change }) {
+export function Obstacles({ job, space, onChange }: { job: Job; space: Space; onChange: Change }) {
   const [kind, setKind] = useState<Obstacle['kind']>('register');
-  const obstacles = job.obstacles ?? [];
+  const obstacles = (job.obstacles ?? []).filter((o) => homeOf(job, o) === space);
   const add = () => {
-    const space = job.spaces[0]!;
     const { length, depth, off, gap } = START[kind];
-    const ids = new Set([...job.spaces, ...(job.openings ?? []), ...obstacles].map((x) => x.id));
-    let n = obstacles.length + 1;
-    while (ids.has(`${kind}-${n}`)) n++;
     const wall = longestWall(space.outline);
     const outline = placedOutline(space.outline, { wall, along: 400, off, length, depth });
-    onChange({ ...job, obstacles: [...obstacles, { id: `${kind}-${n}`, kind, outline, ...(gap === undefined ? {} : { gap }) }] });
+    onChange({
+      ...job,
+      obstacles: [...(job.obstacles ?? []), { id: freeId(job, kind), kind, outline, ...(gap === undefined ? {} : { gap }) }],
+    });
   };
   return (
     <section>

@@ -8,17 +8,21 @@ import { formatArea, formatLength } from '@/core/units';
 import { LengthField } from '../parts/LengthField';
 import { firstText, rectangleOf, resized, withSpace } from '../state/edit';
 import { Obstacles } from './Obstacles';
+import { Doorways, Rooms } from './Rooms';
 import { Walk } from './Walk';
 
 type Change = (next: Job) => readonly Problem[];
 type Props = {
   job: Job;
+  /** the room at hand */
+  space: Space;
+  onSpace: (id: string) => void;
   onChange: Change;
   /** the length that is being typed for the next wall of a walk, mm */ onTyped: (mm: number) => void;
 };
 
 /** The room from tape to drawing: a rectangle by two lengths, any outline wall by wall, and what stands in it. */
-export function RoomReading({ job, onChange, onTyped }: Props) {
+export function RoomReading({ job, space, onSpace, onChange, onTyped }: Props) {
   const area = job.spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0);
   const [number, ...unit] = formatArea(area, job.display).split(' ');
   return (
@@ -30,15 +34,15 @@ export function RoomReading({ job, onChange, onTyped }: Props) {
       <p className="why">
         Measure each width in three places; walls bow and flare. Drag a corner on the drawing, or write what the tape says.
       </p>
-      {job.spaces.map((space) => (
-        <SpaceReading key={space.id} job={job} space={space} onChange={onChange} onTyped={onTyped} />
-      ))}
-      <Obstacles job={job} onChange={onChange} />
+      <Rooms job={job} space={space} onSpace={onSpace} onChange={onChange} />
+      <SpaceReading key={space.id} job={job} space={space} onChange={onChange} onTyped={onTyped} />
+      {!space.walk && <Doorways job={job} space={space} onChange={onChange} />}
+      {!space.walk && <Obstacles key={`things ${space.id}`} job={job} space={space} onChange={onChange} />}
     </>
   );
 }
 
-function SpaceReading({ job, space, onChange, onTyped }: Props & { space: Space }) {
+function SpaceReading({ job, space, onChange, onTyped }: Omit<Props, 'onSpace'>) {
   const r = rectangleOf(space);
   return (
     <section style={{ marginTop: 20 }}>

@@ -30,7 +30,7 @@ const SCHOOL_WORDS: Partial<Record<School, { name: string; why: string }>> = {
 export function RowsReading({ job, floors, floor, plan, planned, chosen, onChoose, onChange }: Props) {
   const { display } = job;
   const { stagger } = floor.layout;
-  const summary = plan ? planned?.summary : null;
+  const least = plan ? planned?.summary.staggerOf[floor.id] : null;
   const limit = floor.product.limits.stagger;
   const lists = useMemo(() => (plan ? cutList(plan, job.kerf) : []), [plan, job.kerf]);
   const layout = (change: Partial<typeof stagger>) =>
@@ -47,11 +47,7 @@ export function RowsReading({ job, floors, floor, plan, planned, chosen, onChoos
       ) : (
         <>
           <h1>Least stagger</h1>
-          {summary?.leastStagger !== null && summary?.leastStagger !== undefined ? (
-            <BigLength mm={summary.leastStagger} display={display} />
-          ) : (
-            <div className="big long">no joints</div>
-          )}
+          {least !== null && least !== undefined ? <BigLength mm={least} display={display} /> : <div className="big long">no joints</div>}
           <p className="why">
             between end joints of neighbouring rows. Wanted: at least {length(limit)} ({sourceText(sourceOf(floor.product, 'stagger'))}).
           </p>

@@ -27,3 +27,9 @@ export const withLimit = (job: Job, limit: LimitName, mm: number): Job =>
 
 /** The text of the first problem, to stand beside a field. */
 export const firstText = (problems: readonly Problem[]): string | undefined => problems[0]?.text;
+
+/** An id that nothing in the job has yet. */
+export function freeId(job: Job, stem: string): string {
+  const taken = new Set([...job.spaces, ...(job.openings ?? []), ...(job.obstacles ?? [])].map((x) => x.id));
+  for (let n = 1; ; n++) if (!taken.has(`${stem}-${n}`)) return `${stem}-${n}`;
+}
