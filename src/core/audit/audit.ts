@@ -2,8 +2,10 @@ import { frameOf } from '../geometry';
 import type { Floor } from '../floors';
 import type { Job } from '../job';
 import type { Finding, PlanFloor } from '../plan/schema';
+import { busyPiece } from './busyPiece';
 import { butt } from './butt';
 import { endPiece } from './endPiece';
+import { jamb } from './jamb';
 import { longestRun } from './longestRun';
 import { likeness, stairs } from './looks';
 import { measureRows } from './measure';
@@ -11,7 +13,7 @@ import { rip } from './rip';
 import { lengthIn, type Rule } from './rule';
 import { stagger } from './stagger';
 
-const RULES: readonly Rule[] = [stagger, endPiece, rip, longestRun, butt, likeness, stairs];
+const RULES: readonly Rule[] = [stagger, endPiece, rip, longestRun, butt, jamb, busyPiece, likeness, stairs];
 
 /**
  * Measures the pieces of laid or planned floors and lists what breaks a limit or displeases the eye. Knows nothing of how the
@@ -32,6 +34,7 @@ export function audit(job: Job, floors: readonly Floor[], plans: readonly PlanFl
       plan,
       rows: measureRows(plan, frame),
       edges: floor.edges,
+      ways: floor.ways,
       butts: floor.layout.stagger.butts ?? 0,
       length: lengthIn(job),
     };

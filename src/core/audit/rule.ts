@@ -13,6 +13,8 @@ export type AuditedFloor = {
   readonly plan: PlanFloor;
   readonly rows: readonly LaidRow[];
   readonly edges: Floor['edges'];
+  /** doorways in which the floor lies */
+  readonly ways: Floor['ways'];
   readonly butts: number;
   /** Writes a length in the job's units. */
   readonly length: (mm: number) => string;

@@ -108,3 +108,22 @@ test('layouts override field by field, the later entry winning', () => {
   expect(floors.ok && floors.value[1]!.layout).toMatchObject({ direction: 0, stagger: { school: 'offcut', seed: 7 } });
   expect(floors.ok && floors.value[0]!.layout).toMatchObject({ direction: 'auto' });
 });
+
+test('a row edge a finger past a doorway’s wall is said, with the move that mends it; inside the doorway it is not', () => {
+  const job = house('through');
+  const edgeAt = (y: number): Job => ({ ...job, layout: { ...job.layout, direction: 0, setOut: { mode: 'row-edge-at', at: [1400, y] } } });
+  const jambs = (of: Job) => {
+    const plan = planJob(of, { steps: 200 });
+    return plan.ok ? plan.value.findings.filter((f) => f.rule === 'jamb') : [];
+  };
+  // the wall between hall and room stands from 1200 to 1300
+  expect(jambs(edgeAt(1250))).toEqual([]);
+  const [finding] = jambs(edgeAt(1178));
+  expect(finding).toMatchObject({ level: 'should', measured: 22 });
+  expect(finding!.text).toContain('Move the line 72 mm towards the starting wall');
+});
+
+test('a floor of more planks than any is refused', () => {
+  const plan = planJob(newJob('Wrong unit', 'metric', 900_000, 900_000));
+  expect(plan.ok ? '' : problemLine(plan.problems[0]!)).toMatch(/^spaces\[0\]\.outline: asks for about \d+ planks/);
+});

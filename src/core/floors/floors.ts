@@ -40,6 +40,8 @@ export type Floor = {
   /** Kept off its walls and obstacles by the gaps, outer rings anticlockwise, mm in plan. */
   readonly laid: MultiPolygon;
   readonly edges: readonly LaidEdge[];
+  /** the doorways in which the floor lies, wholly or up to their line */
+  readonly ways: readonly Way[];
 };
 
 /** Less floor than this (mm²) is none. */
@@ -111,6 +113,7 @@ function formFloor(job: Job, id: string, spaces: readonly Space[], ways: readonl
   const sources: Source[] = [];
   const shapes: Ring[] = spaces.map((s) => s.outline);
   const slots: Ring[] = [];
+  const laidThrough: Way[] = [];
   for (const space of spaces) addRing(sources, space.outline, gap, (wall) => ({ kind: 'wall', space: space.id, wall }));
 
   for (const way of ways) {
@@ -119,6 +122,7 @@ function formFloor(job: Job, id: string, spaces: readonly Space[], ways: readonl
     const here = own.has(a);
     const there = b !== null && own.has(b);
     if (opening.finish === 'stop' || (!here && !there)) continue;
+    laidThrough.push(way);
     const jambs = () => {
       sources.push({ a: way.near[0], b: way.far[0], gap, bound: { kind: 'jamb', opening: opening.id } });
       sources.push({ a: way.near[1], b: way.far[1], gap, bound: { kind: 'jamb', opening: opening.id } });
@@ -163,7 +167,7 @@ function formFloor(job: Job, id: string, spaces: readonly Space[], ways: readonl
       });
     }
   }
-  return good({ id, spaces, product, productPath, layout, laid, edges: edgesOf(laid, sources) });
+  return good({ id, spaces, product, productPath, layout, laid, edges: edgesOf(laid, sources), ways: laidThrough });
 }
 
 /** The job's layout and product with the overrides for these spaces, the later entry winning field by field. */

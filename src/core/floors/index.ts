@@ -3,3 +3,4 @@
  * Gives each edge of a laid area the wall, line or obstacle that it keeps away from.
  */
 export * from './floors';
+export type { Way } from './openings';

@@ -7,6 +7,9 @@ import { setOutOf, type SetOut } from '../setout';
 import { piecesOf } from './pieces';
 import type { Piece, Plan, PlanFloor, Plank } from './schema';
 
+/** Seven halls of 2,000 m²: what asks for more was entered in the wrong unit. */
+const MOST_PLANKS = 60_000;
+
 /** What the search may take, and how it tells how far it is. */
 export type PlanOptions = { readonly steps?: number; readonly progress?: Progress };
 
@@ -21,6 +24,16 @@ export function planJob(job: Job, options: PlanOptions = {}): Result<Plan> {
   const formed = floorsOf(job);
   if (!formed.ok) return formed;
   const floors = formed.value;
+  for (const { spaces, laid, product } of floors) {
+    const size = product.planks[0]!;
+    const planks = laid.reduce((sum, p) => sum + polygonArea(p), 0) / (size.length * size.width);
+    if (planks > MOST_PLANKS) {
+      return bad({
+        path: `spaces[${job.spaces.indexOf(spaces[0]!)}].outline`,
+        text: `asks for about ${Math.round(planks)} planks; at most ${MOST_PLANKS} are planned at once. Check the units`,
+      });
+    }
+  }
   const laidOut = floors.map((floor) => {
     const setOut = setOutOf(floor);
     return { floor, setOut, ...runsOf(floor, setOut) };

@@ -1,4 +1,5 @@
 import { floorsOf } from '@/core/floors';
+import { round3 } from '@/core/geometry';
 import type { Job, Result } from '@/core/job';
 import type { Finding } from '@/core/plan';
 import type { Planned, Planner } from '@/workers';
@@ -8,7 +9,8 @@ import { withFloorLayout } from './setOutEdit';
 const TRIES = 8;
 
 /** Whether there is anything to try against a finding. */
-export const hasMend = ({ rule }: Finding): boolean => ['rip', 'stagger', 'endPiece', 'h-joint', 'repeat', 'stairs'].includes(rule);
+export const hasMend = ({ rule }: Finding): boolean =>
+  ['rip', 'jamb', 'busy-doorway', 'stagger', 'endPiece', 'h-joint', 'repeat', 'stairs'].includes(rule);
 
 /** What may mend a finding, mildest first: the best place for the line, other arrangements of the joints, the freer school. */
 function remedies(job: Job, finding: Finding): Job[] {
@@ -17,6 +19,16 @@ function remedies(job: Job, finding: Finding): Job[] {
   if (!floors.ok || !floor) return [];
   const change = (layout: Parameters<typeof withFloorLayout>[3]) => withFloorLayout(job, floor, floors.value.length, layout);
   if (finding.rule === 'rip') return floor.layout.setOut.mode === 'auto' ? [] : [change({ setOut: { mode: 'auto' } })];
+  if (finding.rule === 'jamb') {
+    // the row's edge into the middle of the doorway that is nearest to the finding
+    const middles = floor.ways.map(({ near, far }): [number, number] => [
+      (near[0][0] + near[1][0] + far[0][0] + far[1][0]) / 4,
+      (near[0][1] + near[1][1] + far[0][1] + far[1][1]) / 4,
+    ]);
+    const away = (p: [number, number]) => Math.hypot(p[0] - finding.at[0], p[1] - finding.at[1]);
+    const at = middles.reduce((best, p) => (away(p) < away(best) ? p : best));
+    return [change({ setOut: { mode: 'row-edge-at', at: [round3(at[0]), round3(at[1])] } })];
+  }
   const { stagger } = floor.layout;
   const seeds = Array.from({ length: TRIES }, (_, i) => change({ stagger: { ...stagger, seed: (stagger.seed + 1 + i) % 10_000 } }));
   const looks = finding.level === 'should' && stagger.school !== 'free';
