@@ -1,3 +1,4 @@
-/** What leaves Pitsaw for paper and other programs: the cut list in words and as CSV. */
+/** What leaves Pitsaw for paper and other programs: the cut list in words and as CSV, the floor as SVG at true scale. */
 export * from './csv';
+export * from './svg';
 export * from './words';

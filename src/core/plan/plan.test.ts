@@ -177,3 +177,23 @@ test('what is not built yet is refused with a line that says so', () => {
   const thirds = planJob({ ...job, layout: { ...job.layout, stagger: { school: 'thirds', seed: 1 } } });
   expect(thirds.ok ? [] : thirds.problems.map((p) => p.path)).toEqual(['layout.stagger.school']);
 });
+
+test('halves of a split piece that lie too close to be sawn from one plank get planks of their own', () => {
+  const job = newJob('Split', 'metric', 1, 1);
+  const ring: [number, number][] = [
+    [1361, 514],
+    [543, 444],
+    [772, 1230],
+    [-216, 666],
+    [-1688, 753],
+    [-172, -686],
+    [707, 0],
+  ];
+  check({
+    ...job,
+    kerf: 0,
+    spaces: [{ ...job.spaces[0]!, outline: ring }],
+    product: { ...job.product, planks: [{ length: 2200, width: 304.8, share: 1 }] },
+    layout: { direction: 0, setOut: { mode: 'balanced' }, stagger: { school: 'free', seed: 4 } },
+  });
+});

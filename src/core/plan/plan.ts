@@ -4,6 +4,7 @@ import { floorsOf, type Floor } from '../floors';
 import { bad, good, type Job, type Problem, type Product, type Result } from '../job';
 import { allocate, matesOf, REPEAT_ROWS, runsOf, searchStarters, type Cut, type FloorRuns, type Progress, type SearchRun } from '../rows';
 import { setOutOf, type SetOut } from '../setout';
+import { crowded } from './guillotine';
 import { piecesOf } from './pieces';
 import type { Piece, Plan, PlanFloor, Plank } from './schema';
 
@@ -65,6 +66,21 @@ export function planJob(job: Job, options: PlanOptions = {}): Result<Plan> {
       pieces.set(floor.id, layPieces(runs, cuts[g]!, setOut, offset));
     });
     const own = [...opened.values()].sort((a, b) => a.n - b.n);
+    const moves = new Map<Piece, number>();
+    for (const piece of crowded(
+      group.flatMap(({ floor }) => pieces.get(floor.id)!),
+      job.kerf,
+    )) {
+      const n = offset + own.length + 1;
+      own.push({ ...opened.get(piece.plank - offset)!, n });
+      moves.set(piece, n);
+    }
+    for (const { floor } of group) {
+      pieces.set(
+        floor.id,
+        pieces.get(floor.id)!.map((piece) => ({ ...piece, plank: moves.get(piece) ?? piece.plank })),
+      );
+    }
     planks.push(...own);
     boxes += boxesFor(product, own);
     plankArea += own.reduce((sum, p) => sum + p.length * p.width, 0);

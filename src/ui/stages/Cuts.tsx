@@ -6,7 +6,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { cutList, type Plan } from '@/core/plan';
 import type { Job, Problem } from '@/core/job';
 import { formatLength } from '@/core/units';
-import { cutListCsv, cutWords, restWords, takeWords } from '@/formats';
+import { cutListCsv, cutWords, planSvg, restWords, takeWords } from '@/formats';
 import { BigNumber } from '../parts/Big';
 import { download } from '../parts/download';
 import { isTicked, ticked, tickOf } from '../state/ticks';
@@ -56,6 +56,9 @@ export function CutsReading({ job, id, floor, plan, chosen, onChoose, onChange }
         </Button>
         <Button h="44px" variant="outline" onClick={() => download(`${job.name || 'job'} cuts.csv`, 'text/csv', cutListCsv(rows, display))}>
           <Download size={17} /> CSV
+        </Button>
+        <Button h="44px" variant="outline" onClick={() => download(`${job.name || 'job'}.svg`, 'image/svg+xml', planSvg(job, plan))}>
+          <Download size={17} /> SVG
         </Button>
       </div>
       {rows
