@@ -55,7 +55,7 @@ function coversAndNothingElse(floor: PlanFloor, say: Say): void {
       }
       const wanted = spansAt(laid, 1, w, 1);
       // beside a shallow slope a hair in w is far in u
-      const long = (spans: readonly (readonly [number, number])[]) => spans.filter(([a, b]) => b - a > 2);
+      const long = (spans: readonly (readonly [number, number])[]) => spans.filter(([a, b]) => b - a > 4);
       const [have, want] = [long(joined), long(wanted)];
       if (have.length !== want.length || have.some(([a, b], i) => Math.abs(a - want[i]![0]) > 1 || Math.abs(b - want[i]![1]) > 1)) {
         say(`${floor.id}: at w ${w} pieces lie on ${JSON.stringify(have)}, the floor on ${JSON.stringify(want)}`);

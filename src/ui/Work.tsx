@@ -133,13 +133,12 @@ export function Work({ view }: { view: JobView }) {
 
   const overlay: Overlay = (sheet, size) => (
     <>
-      {(stage === 'room' || stage === 'plank') && !shown.spaces.some((s) => s.walk) && (
-        <SizeOverlay job={shown} view={sheet} only={job.spaces.length > 1 && stage === 'room' ? space.id : null} />
-      )}
+      {(stage === 'room' || stage === 'plank') && !shown.spaces.some((s) => s.walk) && <SizeOverlay job={shown} view={sheet} />}
       {stage === 'room' && (
         <ShapeOverlay
           space={shown.spaces.find((s) => s.id === space.id)!}
           display={job.display}
+          lengths={job.spaces.length > 1}
           view={sheet}
           typed={typed}
           onShape={(space, outline) => setShape(outline && { space, outline })}

@@ -10,6 +10,8 @@ type Props = {
   /** the room at hand */
   space: Space;
   display: Display;
+  /** whether wall lengths are written beside the letters, where lines round the outside would cross other rooms */
+  lengths: boolean;
   view: View;
   /** the length being typed for the next wall of a walk, mm; 0 for none */
   typed: number;
@@ -19,7 +21,7 @@ type Props = {
 };
 
 /** Corners to drag, walls to break by a new corner, wall letters, and the walk as it grows. */
-export function ShapeOverlay({ space, display, view, typed, onShape, onDone }: Props) {
+export function ShapeOverlay({ space, display, lengths, view, typed, onShape, onDone }: Props) {
   if (space.walk) return <WalkDrawing space={space} view={view} typed={typed} display={display} />;
   return (
     <g>
@@ -32,6 +34,7 @@ export function ShapeOverlay({ space, display, view, typed, onShape, onDone }: P
           <g key={i}>
             <text className="letter" x={x + inward[0] * 22} y={y + inward[1] * 22}>
               {wallLetter(i)}
+              {lengths && ` ${formatLength(Math.hypot(b[0] - a[0], b[1] - a[1]), display, { bare: true, decimals: 1 })}`}
             </text>
             <g
               className="breaker"
@@ -78,7 +81,7 @@ function snapped(p: Point, ring: Ring, corner: number, view: View, display: Disp
   return [near(p[0], 0), near(p[1], 1)];
 }
 
-function Corner({ space, corner, view, display, onShape, onDone }: Omit<Props, 'typed'> & { corner: number }) {
+function Corner({ space, corner, view, display, onShape, onDone }: Omit<Props, 'typed' | 'lengths'> & { corner: number }) {
   const dragging = useRef(false);
   const start = useRef<Ring>(space.outline);
   const place = space.outline[corner]!;

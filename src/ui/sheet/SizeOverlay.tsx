@@ -3,21 +3,21 @@ import type { Job } from '@/core/job';
 import { formatArea, formatLength } from '@/core/units';
 import { scaleOf, toScreen, type View } from './view';
 
-/** Wall lengths along the outside (of the room at hand where there are several), name and area in the middle. */
-export function SizeOverlay({ job, view, only }: { job: Job; view: View; only: string | null }) {
+/** Wall lengths along the outside where there is one room, name and area in the middle. */
+export function SizeOverlay({ job, view }: { job: Job; view: View }) {
   return job.spaces.map((space) => {
     const sense = Math.sign(signedArea(space.outline));
     const box = boxOf(space.outline);
     const middle = toScreen(view, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]);
     return (
       <g key={space.id}>
-        {(only === null ? job.spaces.length === 1 : only === space.id) &&
+        {job.spaces.length === 1 &&
           space.outline.map((a, i) => {
             const b = space.outline[(i + 1) % space.outline.length]!;
             const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
             if (length * scaleOf(view) < 44) return null;
-            // outward of the wall, past its drawn thickness; inside where other rooms lie around
-            const away = only === null ? 150 + 20 / scaleOf(view) : -44 / scaleOf(view);
+            // outward of the wall, past its drawn thickness
+            const away = 150 + 20 / scaleOf(view);
             const [nx, ny] = [((b[1] - a[1]) / length) * sense * away, (-(b[0] - a[0]) / length) * sense * away];
             const [p, q]: [Point, Point] = [toScreen(view, [a[0] + nx, a[1] + ny]), toScreen(view, [b[0] + nx, b[1] + ny])];
             const [mx, my] = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
