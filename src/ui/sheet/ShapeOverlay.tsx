@@ -32,7 +32,7 @@ export function ShapeOverlay({ space, display, lengths, view, typed, onShape, on
         const breakWall = () => onDone(space.id, withNewCorner(space.outline, i));
         return (
           <g key={i}>
-            <text className="letter" x={x + inward[0] * 22} y={y + inward[1] * 22}>
+            <text className="letter" x={x + inward[0] * 20} y={y + inward[1] * 22} style={{ textAnchor: anchorOf(inward[0]) }}>
               {wallLetter(i)}
               {lengths && ` ${formatLength(Math.hypot(b[0] - a[0], b[1] - a[1]), display, { bare: true, decimals: 1 })}`}
             </text>
@@ -58,6 +58,9 @@ export function ShapeOverlay({ space, display, lengths, view, typed, onShape, on
     </g>
   );
 }
+
+/** Beside an upright wall the words run away from it, elsewhere they stand in its middle. */
+const anchorOf = (inwardX: number) => (inwardX > 0.5 ? 'start' : inwardX < -0.5 ? 'end' : 'middle');
 
 /** The way from a wall into its room, as a unit step on the screen. */
 function inwardOf(ring: Ring, a: Point, b: Point, view: View): Point {
