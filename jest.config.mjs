@@ -4,7 +4,7 @@ const swc = [
 ];
 const common = {
   transform: { '^.+\\.(t|j)sx?$': swc },
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/src/test/empty.ts' },
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^@test/(.*)$': '<rootDir>/test/$1', '^server-only$': '<rootDir>/test/empty.ts' },
   transformIgnorePatterns: ['/node_modules/(?!(polyclip-ts|d3-[a-z]+|comlink)/)'],
   modulePathIgnorePatterns: ['<rootDir>/.next/'],
 };
@@ -15,7 +15,7 @@ const config = {
     {
       ...common,
       displayName: 'node',
-      setupFilesAfterEnv: ['<rootDir>/src/test/property.ts'],
+      setupFilesAfterEnv: ['<rootDir>/test/property.ts'],
       testEnvironment: 'node',
       testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/bench/**/*.test.ts'],
     },
@@ -24,7 +24,7 @@ const config = {
       displayName: 'dom',
       testEnvironment: 'jsdom',
       testMatch: ['<rootDir>/src/**/*.test.tsx'],
-      setupFilesAfterEnv: ['<rootDir>/src/test/dom.ts'],
+      setupFilesAfterEnv: ['<rootDir>/test/dom.ts'],
     },
   ],
 };

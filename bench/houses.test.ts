@@ -1,7 +1,7 @@
 import { floorsOf } from '../src/core/floors';
 import { readJob } from '../src/core/job';
 import { planJob } from '../src/core/plan';
-import { untruths } from '../src/test/truth';
+import { untruths } from '../test/truth';
 import { houses } from './houses';
 
 test.each(houses(8, 3).map((job) => [job.name, job] as const))('%s: the plan holds the truths', (_, job) => {

@@ -7,7 +7,7 @@ import { newJob, type Job } from '../src/core/job';
 import { planJob, type Plan } from '../src/core/plan';
 import { randomFrom, runsOf } from '../src/core/rows';
 import { bestOrigin, compareScores, groundOf, placed, scoreOf, setOutOf } from '../src/core/setout';
-import { untruths } from '../src/test/truth';
+import { untruths } from '../test/truth';
 import { layByHand } from './hand';
 import { houses } from './houses';
 import { fromAtMost, type Verdict } from './optimum';

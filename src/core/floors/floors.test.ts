@@ -1,6 +1,6 @@
 import { polygonArea } from '../geometry';
 import { newJob, problemLine, type Job } from '../job';
-import { untruths } from '@/test/truth';
+import { untruths } from '@test/truth';
 import { planJob } from '../plan';
 import { floorsOf } from '.';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { floorsOf } from '../floors';
 import { newJob, readJob, type Job } from '../job';
-import { untruths } from '@/test/truth';
+import { untruths } from '@test/truth';
 import { planJob, planSchema, planText, type Plan } from '.';
 
 const planned = (job: Job): Plan => {

@@ -1,6 +1,7 @@
 import { mostPairs, pairHands } from './hands';
 import { isSingle, jointsOf, SAME_LENGTH } from './joints';
-import { together, type SearchRun } from './search';
+import { together } from './stock';
+import type { SearchRun } from './ties';
 
 /** What one piece of a run is: it keeps both factory ends, the right one, the left one, or needs neither. */
 export type SegmentKind = 'whole' | 'starter' | 'closer' | 'single';

@@ -7,6 +7,8 @@ export * from './joints';
 export * from './hands';
 export * from './mates';
 export * from './looks';
+export * from './ties';
+export * from './stock';
 export * from './search';
 export * from './allocate';
 export * from './random';

@@ -1,0 +1,51 @@
+import fc from 'fast-check';
+import { comesApart, crowded } from './guillotine';
+import type { Piece } from './schema';
+
+type Box = Piece['cut'];
+
+/** Cuts a plank by chance, straight through each time, so that its parts surely come apart. */
+function sawn(random: () => number, box: Box, kerf: number, depth: number): Box[] {
+  const across = random() < 0.5;
+  const [low, high] = across ? ([box.low, box.high] as const) : ([box.from, box.to] as const);
+  if (depth === 0 || high - low < 4 * kerf + 20) return [box];
+  const at = low + (0.2 + 0.6 * random()) * (high - low);
+  const parts = across
+    ? [
+        { ...box, high: at },
+        { ...box, low: at + kerf },
+      ]
+    : [
+        { ...box, to: at },
+        { ...box, from: at + kerf },
+      ];
+  return parts.flatMap((p) => sawn(random, p, kerf, depth - 1));
+}
+
+test('what was sawn straight through comes apart', () => {
+  fc.assert(
+    fc.property(fc.infiniteStream(fc.double({ min: 0, max: 0.999, noNaN: true })), fc.constantFrom(0, 3), (chance, kerf) => {
+      const random = () => chance.next().value as number;
+      expect(comesApart(sawn(random, { from: 0, to: 1285, low: 0, high: 192 }, kerf, 3), kerf)).toBe(true);
+    }),
+  );
+});
+
+const box = (from: number, to: number, low: number, high: number): Box => ({ from, to, low, high });
+
+test('a pinwheel does not, nor what overlaps or lies nearer than the kerf', () => {
+  expect(comesApart([box(0, 60, 0, 30), box(70, 100, 0, 60), box(40, 100, 70, 100), box(0, 30, 40, 100)], 3)).toBe(false);
+  expect(comesApart([box(0, 60, 0, 30), box(50, 100, 0, 30)], 0)).toBe(false);
+  expect(comesApart([box(0, 60, 0, 30), box(62, 100, 0, 30)], 3)).toBe(false);
+  expect(comesApart([box(0, 60, 0, 30), box(63, 100, 0, 30)], 3)).toBe(true);
+});
+
+const piece = (id: string, cut: Box): Piece => ({ id, row: Number(id.split('.')[0]), outline: [], plank: 1, cut });
+
+test('of crowded halves the smaller one moves; pieces that come apart stay', () => {
+  const near = piece('3.1', box(0, 500, 0, 90));
+  const far = piece('3.2', box(0, 400, 91, 192));
+  const starter = piece('4.1', box(900, 1285, 0, 192));
+  expect(crowded([near, far, starter], 3)).toEqual([far]);
+  expect(crowded([near, { ...far, cut: box(0, 400, 93, 192) }, starter], 3)).toEqual([]);
+});

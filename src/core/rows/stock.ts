@@ -1,0 +1,184 @@
+import { countPairs } from './hands';
+import { closerFor, isSingle, SAME_LENGTH, wholesFor } from './joints';
+import type { SearchRun } from './ties';
+
+/** What the search asks of the planks. */
+type Stock = {
+  /** Planks opened for the starters as they are. */
+  planks(): number;
+  /** Changes one run's starter and what follows from it. */
+  change(run: number, starter: number): void;
+  /** Counts everything afresh from the starters. */
+  recount(): void;
+  /** Fewest planks that the lengths could be cut from, were every offcut of use. */
+  leastPlanks(): number;
+};
+
+/**
+ * Counts planks. A run, or two mates that share the width of their planks, is one unit: whole planks, at most one starter and one closer.
+ * The lengths of all units' starters and closers stay sorted per plank length.
+ */
+export function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, starters: Float64Array, kerf: number): Stock {
+  const lengths = [...new Set(runs.map((r) => r.plank))];
+  const pools = lengths.map((plank) => ({ plank, starters: [] as number[], closers: [] as number[], singles: [] as number[], wholes: 0 }));
+  const poolOf = runs.map((r) => pools[lengths.indexOf(r.plank)]!);
+  /** The unit's first run: itself, or the lower of two mates. */
+  const unitOf = (i: number): number => (mates[i]! >= 0 ? Math.min(i, mates[i]!) : i);
+  type Unit = { wholes: number; starter: number; closer: number; single: number };
+  const units: (Unit | undefined)[] = new Array<Unit | undefined>(runs.length);
+
+  const own = (i: number): Unit => {
+    const run = runs[i]!;
+    if (isSingle(run)) {
+      const length = run.u1 - run.u0;
+      return length >= run.plank - SAME_LENGTH
+        ? { wholes: 1, starter: 0, closer: 0, single: 0 }
+        : { wholes: 0, starter: 0, closer: 0, single: length };
+    }
+    let wholes = wholesFor(run, starters[i]!);
+    let starter = starters[i]!;
+    let closer = closerFor(run, starter);
+    if (starter >= run.plank - SAME_LENGTH) {
+      wholes++;
+      starter = 0;
+    }
+    if (closer >= run.plank - SAME_LENGTH) {
+      wholes++;
+      closer = 0;
+    }
+    return { wholes, starter, closer, single: 0 };
+  };
+  const measure = (i: number): Unit => {
+    const mate = mates[i]!;
+    return mate < 0 ? own(i) : together(own(i), own(mate)).unit;
+  };
+  const insert = (list: number[], value: number) => {
+    if (value <= 0) return;
+    let k = list.length;
+    list.push(value);
+    while (k > 0 && list[k - 1]! > value) {
+      list[k] = list[k - 1]!;
+      k--;
+    }
+    list[k] = value;
+  };
+  const remove = (list: number[], value: number) => {
+    if (value <= 0) return;
+    let low = 0;
+    let high = list.length - 1;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (list[middle]! < value) low = middle + 1;
+      else high = middle;
+    }
+    for (let k = low; k < list.length - 1; k++) list[k] = list[k + 1]!;
+    list.length--;
+  };
+  const put = (i: number) => {
+    const unit = measure(i);
+    const pool = poolOf[i]!;
+    units[i] = unit;
+    pool.wholes += unit.wholes;
+    insert(pool.starters, unit.starter);
+    insert(pool.closers, unit.closer);
+    insert(pool.singles, unit.single);
+  };
+  const take = (i: number) => {
+    const unit = units[i]!;
+    const pool = poolOf[i]!;
+    pool.wholes -= unit.wholes;
+    remove(pool.starters, unit.starter);
+    remove(pool.closers, unit.closer);
+    remove(pool.singles, unit.single);
+  };
+
+  return {
+    planks: () => pools.reduce((sum, pool) => sum + pool.wholes + countCut(pool, pool.plank, kerf), 0),
+    change(i, starter) {
+      const unit = unitOf(i);
+      take(unit);
+      starters[i] = starter;
+      put(unit);
+    },
+    recount() {
+      for (const pool of pools) {
+        pool.wholes = 0;
+        pool.starters.length = pool.closers.length = pool.singles.length = 0;
+      }
+      runs.forEach((_, i) => unitOf(i) === i && put(i));
+    },
+    leastPlanks() {
+      const sums = pools.map(() => 0);
+      runs.forEach((run, i) => {
+        if (unitOf(i) !== i) return;
+        const length = run.u1 - run.u0;
+        const mate = mates[i]!;
+        sums[pools.indexOf(poolOf[i]!)]! += mate < 0 ? length : Math.max(length, runs[mate]!.u1 - runs[mate]!.u0);
+      });
+      return pools.reduce((sum, pool, k) => sum + Math.ceil(sums[k]! / pool.plank - 1e-9), 0);
+    },
+  };
+}
+
+/** What two mates need of their planks; `absorbed` says which end of the one with fewer wholes lies in a whole plank of the other. */
+export function together<U extends { wholes: number; starter: number; closer: number; single: number }>(
+  a: U,
+  b: U,
+): {
+  unit: { wholes: number; starter: number; closer: number; single: number };
+  absorbed: 'starter' | 'closer' | 'both' | 'single' | null;
+} {
+  const [more, less] = a.wholes >= b.wholes ? [a, b] : [b, a];
+  let spare = more.wholes - less.wholes;
+  let { starter, closer, single } = less;
+  let absorbed: 'starter' | 'closer' | 'both' | 'single' | null = null;
+  if (spare > 0 && single > 0) {
+    single = 0;
+    absorbed = 'single';
+    spare--;
+  }
+  if (spare > 0 && starter > more.starter) {
+    starter = 0;
+    absorbed = 'starter';
+    spare--;
+  }
+  if (spare > 0 && closer > more.closer) {
+    closer = 0;
+    absorbed = absorbed === 'starter' ? 'both' : 'closer';
+  }
+  return {
+    unit: {
+      wholes: more.wholes,
+      starter: Math.max(more.starter, starter),
+      closer: Math.max(more.closer, closer),
+      single: Math.max(more.single, single),
+    },
+    absorbed,
+  };
+}
+
+/** Planks that are cut: starters and closers paired, single pieces put into what is left (longest first, where it fits closest). */
+function countCut(pool: { starters: number[]; closers: number[]; singles: number[] }, plank: number, kerf: number): number {
+  const { starters, closers, singles } = pool;
+  const room = plank - kerf + SAME_LENGTH;
+  if (singles.length === 0) {
+    return starters.length + closers.length - countPairs(starters, closers, plank - kerf);
+  }
+  const left: number[] = [];
+  let c = 0;
+  for (let s = starters.length - 1; s >= 0; s--) {
+    if (c < closers.length && starters[s]! + closers[c]! <= room) left.push(plank - starters[s]! - closers[c++]! - 2 * kerf);
+    else left.push(plank - starters[s]! - kerf);
+  }
+  for (; c < closers.length; c++) left.push(plank - closers[c]! - kerf);
+  for (let k = singles.length - 1; k >= 0; k--) {
+    const length = singles[k]!;
+    let best = -1;
+    for (let b = 0; b < left.length; b++) {
+      if (left[b]! >= length - SAME_LENGTH && (best < 0 || left[b]! < left[best]!)) best = b;
+    }
+    if (best < 0) left.push(plank - length - kerf);
+    else left[best]! -= length + kerf;
+  }
+  return left.length;
+}
