@@ -1,6 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Job, Result } from '../core/job';
 import type { Planned, PlannerApi } from './planner.worker';
+import { openWorker } from './workerUrl';
 
 export type { Planned } from './planner.worker';
 
@@ -34,7 +35,7 @@ export function createPlanner(): Planner {
     const request = waiting;
     waiting = null;
     if (!worker) {
-      worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
+      worker = openWorker();
       remote = wrap<PlannerApi>(worker);
     }
     const mine = (running = { ...request, since: performance.now() });

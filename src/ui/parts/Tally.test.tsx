@@ -1,0 +1,45 @@
+import { ChakraProvider, defaultSystem } from '@chakra-ui/react';
+import { render, screen, within } from '@testing-library/react';
+import { newJob } from '@/core/job';
+import type { Summary } from '@/core/plan';
+import { Tally } from './Tally';
+
+const summary = (change: Partial<Summary>): Summary => ({
+  planks: 60,
+  boxes: 8,
+  wastePercent: 5.04,
+  worstStrip: 118,
+  leastStagger: 312,
+  staggerOf: {},
+  musts: 0,
+  shoulds: 0,
+  ...change,
+});
+
+function show(now: Summary | null, before: Summary | null, display: 'metric' | 'imperial' = 'metric') {
+  render(
+    <ChakraProvider value={defaultSystem}>
+      <Tally job={newJob('Room', display, 4000, 3000)} now={now} before={before} stage="rows" onGo={() => undefined} dragged={null} />
+    </ChakraProvider>,
+  );
+  return (name: string) => within(screen.getByText(name).parentElement!).getByRole('definition').textContent;
+}
+
+test('says what the last change did to each number, and nothing where it did nothing', () => {
+  const read = show(summary({ planks: 57, wastePercent: 3.9, worstStrip: 128 }), summary({}));
+  expect(read('Planks')).toBe('57−3');
+  expect(read('Waste')).toBe('3.9 %−1.1');
+  expect(read('Narrowest strip')).toBe('128+10');
+  expect(read('Boxes of 8')).toBe('8');
+  expect(read('To look at')).toBe('nothing');
+});
+
+test('before there is a plan it says so; broken limits are counted in words', () => {
+  expect(show(null, null)('Planks')).toBe('–');
+});
+
+test('in feet and inches', () => {
+  const read = show(summary({ musts: 2, shoulds: 1 }), null, 'imperial');
+  expect(read('Least stagger')).toBe(`1' 5/16"`);
+  expect(read('To look at')).toBe('32 against a limit');
+});

@@ -1,0 +1,2 @@
+/** Opens the planner's worker; apart, because only the bundler understands where a worker's file lies. */
+export const openWorker = (): Worker => new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
