@@ -34,9 +34,6 @@ import { edgeNear, lineAt, withFloorLayout } from './state/setOutEdit';
 import { isTicked, tickOf } from './state/ticks';
 import { usePlan } from './state/usePlan';
 
-/** What every stage is given. */
-export type StageProps = { readonly job: Job; readonly floors: readonly Floor[]; readonly floor: Floor };
-
 /** A job's screen: the rule, the sheet, the reading and the tally. */
 export function Work({ view }: { view: JobView }) {
   const { job: opened, id, open, change, undo, redo } = useJob();

@@ -10,7 +10,7 @@ import { cutListCsv, cutWords, planSvg, restWords, takeWords } from '@/formats';
 import { BigNumber } from '../parts/Big';
 import { download } from '../parts/download';
 import { isTicked, ticked, tickOf } from '../state/ticks';
-import type { StageProps } from '../Work';
+import type { StageProps } from './props';
 
 type Props = StageProps & {
   id: string;

@@ -11,7 +11,7 @@ import { createPlanner, type Planned, type Planner } from '@/workers';
 import { BigLength } from '../parts/Big';
 import { findMend, hasMend } from '../state/mend';
 import { withFloorLayout } from '../state/setOutEdit';
-import type { StageProps } from '../Work';
+import type { StageProps } from './props';
 
 type Props = StageProps & {
   plan: Plan | null;

@@ -12,7 +12,7 @@ import { Directions } from '../parts/Directions';
 import { stripText } from '../sheet/SetOutOverlay';
 import { directionWords, wallName } from '../state/names';
 import { quarterOn, reasonFor, stopsOf, withFloorLayout } from '../state/setOutEdit';
-import type { StageProps } from '../Work';
+import type { StageProps } from './props';
 
 // the chart's package is needed on this stage only
 const StripCurve = dynamic(() => import('../parts/StripCurve'), { ssr: false, loading: () => <div style={{ height: 190 }} /> });

@@ -8,22 +8,23 @@ let now: Job;
 
 function Screen({ start }: { start: Job }) {
   const [job, setJob] = useState(start);
-  now = job;
   const space = job.spaces[0]!;
+  const take = (next: Job) => {
+    now = next;
+    setJob(next);
+    return [];
+  };
   return (
     <ChakraProvider value={defaultSystem}>
-      {space.walk ? (
-        <Walk job={job} space={space} walk={space.walk} onChange={(next) => (setJob(next), [])} onTyped={() => undefined} />
-      ) : (
-        <p>closed</p>
-      )}
+      {space.walk ? <Walk job={job} space={space} walk={space.walk} onChange={take} onTyped={() => undefined} /> : <p>closed</p>}
     </ChakraProvider>
   );
 }
 
 const begin = (display: Job['display'] = 'metric') => {
   const job = newJob('Room', display, 3000, 2000);
-  render(<Screen start={{ ...job, spaces: [{ ...job.spaces[0]!, walk: [] }] }} />);
+  now = { ...job, spaces: [{ ...job.spaces[0]!, walk: [] }] };
+  render(<Screen start={now} />);
 };
 const wall = (length: string, side: 'Turn right' | 'Turn left' = 'Turn right') => {
   fireEvent.change(screen.getByLabelText(/^Wall [A-Z], length/), { target: { value: length } });
