@@ -5,7 +5,6 @@ import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { floorsOf, type Floor } from '@/core/floors';
 import { insideRing, turned, turnedMulti, type Point } from '@/core/geometry';
-import type { Job } from '@/core/job';
 import { cutList } from '@/core/plan';
 import { groundOf, originFor, placed, type SetOut, type SetOutGround } from '@/core/setout';
 import { formatLength } from '@/core/units';
