@@ -19,6 +19,12 @@ test('an L is walked wall by wall; a misread wall is named and mended', async ({
   // 1900 was misread for 1800; the drawing grows meanwhile and survives a reload
   await walk(page, ['1900', '3300']);
   await saved(page);
+  // a walk under way leaves the other stages as they were
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: /Rows/ }).click();
+  await expect(page.locator('path.outline')).toBeVisible();
+  await expect(page.locator('path.piece').first()).toBeVisible();
+  await page.getByRole('link', { name: /Room/ }).click();
   await page.reload();
   await walk(page, ['4150']);
   await expect(page.getByText('from where it began')).toContainText('100 mm');

@@ -10,18 +10,6 @@ export const views = [
   { name: 'house', job: cottage, path: '/jobs/ID/room' },
   { name: 'setout', job: cottage, path: '/jobs/ID/setout' },
   {
-    name: 'walk',
-    job: 'Ferry ticket office',
-    path: '/jobs/ID/room',
-    before: async (page) => {
-      await page.getByRole('button', { name: 'Walk the walls' }).click();
-      for (const wall of ['14\' 6"', '11\' 2 1/2"', '8\' 4"', '3\' 7"']) {
-        await page.getByLabel(/^Wall [A-Z], length/).fill(wall);
-        await page.getByRole('button', { name: 'Turn right', exact: true }).click();
-      }
-    },
-  },
-  {
     name: 'rows',
     job: office,
     path: '/jobs/ID/rows',
@@ -33,4 +21,16 @@ export const views = [
   { name: 'cuts', job: office, path: '/jobs/ID/cuts' },
   { name: 'setout-phone', job: 'Ferry ticket office', path: '/jobs/ID/setout', size: phone, theme: 'sun' },
   { name: 'cuts-phone', job: 'Ferry ticket office', path: '/jobs/ID/cuts', size: phone },
+  {
+    name: 'walk',
+    job: 'Ferry ticket office',
+    path: '/jobs/ID/room',
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Walk the walls' }).click();
+      for (const wall of ['14\' 6"', '11\' 2 1/2"', '8\' 4"', '3\' 7"']) {
+        await page.getByLabel(/^Wall [A-Z], length/).fill(wall);
+        await page.getByRole('button', { name: 'Turn right', exact: true }).click();
+      }
+    },
+  },
 ];

@@ -129,7 +129,7 @@ export function Work({ view }: { view: JobView }) {
 
   const overlay: Overlay = (sheet, size) => (
     <>
-      {(stage === 'room' || stage === 'plank') && !shown.spaces.some((s) => s.walk) && <SizeOverlay job={shown} view={sheet} />}
+      {(stage === 'plank' || (stage === 'room' && !shown.spaces.some((s) => s.walk))) && <SizeOverlay job={shown} view={sheet} />}
       {stage === 'room' && (
         <ShapeOverlay
           space={shown.spaces.find((s) => s.id === space.id)!}
@@ -176,6 +176,7 @@ export function Work({ view }: { view: JobView }) {
       <Sheet
         job={shown}
         fitTo={job}
+        walking={stage === 'room'}
         floors={shape ? [] : floors}
         plan={stage === 'room' || stage === 'plank' ? null : current}
         rowEdges={rowEdges}

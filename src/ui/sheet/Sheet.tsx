@@ -19,6 +19,8 @@ type Props = {
   job: Job;
   floors: readonly Floor[];
   plan: Plan | null;
+  /** whether a walk that is not closed yet is drawn in place of its room's outline */
+  walking?: boolean;
   /** fitted to this job where it is not the one drawn: the view holds still while a corner is dragged */
   fitTo?: Job;
   /** drawn instead of the pieces while the line is dragged: row edges, as a path in plan */
@@ -43,6 +45,7 @@ export function Sheet({
   fitTo = job,
   floors,
   plan,
+  walking = false,
   rowEdges = null,
   chosen = null,
   onChoose,
@@ -79,10 +82,10 @@ export function Sheet({
     return () => void selected.on('.zoom', null);
   }, []);
 
-  const outlines = useMemo(() => job.spaces.filter((s) => !s.walk).map((s) => s.outline), [job.spaces]);
+  const outlines = useMemo(() => job.spaces.filter((s) => !(walking && s.walk)).map((s) => s.outline), [job.spaces, walking]);
   const reach = useMemo(
-    () => fitTo.spaces.flatMap((s) => (s.walk ? cornersOf([...s.walk, { length: 1500, turn: 0 }]) : s.outline)),
-    [fitTo.spaces],
+    () => fitTo.spaces.flatMap((s) => (walking && s.walk ? cornersOf([...s.walk, { length: 1500, turn: 0 }]) : s.outline)),
+    [fitTo.spaces, walking],
   );
   const view = useMemo(() => {
     const small = size.width < 500;
