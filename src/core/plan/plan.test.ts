@@ -197,3 +197,15 @@ test('halves of a split piece that lie too close to be sawn from one plank get p
     layout: { direction: 0, setOut: { mode: 'balanced' }, stagger: { school: 'free', seed: 4 } },
   });
 });
+
+test('floors of one product with schools of their own are each laid by their own, and counted in boxes together', () => {
+  const one = newJob('Weir Cottage', 'metric', 2500, 1900);
+  const second = { id: 'store', name: 'Store', outline: one.spaces[0]!.outline.map(([x, y]): [number, number] => [x + 4000, y]) };
+  const both = { ...one, spaces: [...one.spaces, second] };
+  const apart = check({ ...both, layouts: [{ space: 'store', stagger: { school: 'free', seed: 3 } }] });
+  const alone = check({ ...both, spaces: [second], layout: { ...one.layout, stagger: { school: 'free', seed: 3 } } });
+  const lengths = (plan: Plan, floor: number) => plan.floors[floor]!.pieces.map((p) => [p.cut.from, p.cut.to]);
+  expect(lengths(apart, 1)).toEqual(lengths(alone, 0));
+  expect(apart.planks.every((p) => p.product === undefined)).toBe(true);
+  expect(apart.totals.boxes).toBe(Math.ceil(apart.totals.planks / one.product.perBox));
+});

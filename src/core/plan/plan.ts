@@ -42,12 +42,14 @@ export function planJob(job: Job, options: PlanOptions = {}): Result<Plan> {
 
   const planks: Plank[] = [];
   const pieces = new Map<string, Piece[]>();
-  const products = groupBy(laidOut, (f) => JSON.stringify(f.floor.product));
-  const severalProducts = products.length > 1;
-  let boxes = 0;
+  const productOf = ({ floor }: LaidOut) => JSON.stringify(floor.product);
+  const severalProducts = new Set(laidOut.map(productOf)).size > 1;
+  // Floors of one product share their planks where their joints are chosen by one school.
+  const groups = groupBy(laidOut, (f) => JSON.stringify([f.floor.product, f.floor.layout.stagger.school, f.floor.layout.stagger.seed]));
+  const opensOf = new Map<string, { product: Product; planks: Plank[] }>();
   let plankArea = 0;
-  products.forEach((group, k) => {
-    const share = (done: number) => options.progress?.((k + done) / products.length);
+  groups.forEach((group, k) => {
+    const share = (done: number) => options.progress?.((k + done) / groups.length);
     const cuts = cutProduct(job, group, { ...options, progress: share });
     const product = group[0]!.floor.product;
     const opened = new Map<number, Plank>();
@@ -82,7 +84,9 @@ export function planJob(job: Job, options: PlanOptions = {}): Result<Plan> {
       );
     }
     planks.push(...own);
-    boxes += boxesFor(product, own);
+    const opens = opensOf.get(productOf(group[0]!)) ?? { product, planks: [] };
+    opens.planks.push(...own);
+    opensOf.set(productOf(group[0]!), opens);
     plankArea += own.reduce((sum, p) => sum + p.length * p.width, 0);
   });
 
@@ -105,7 +109,7 @@ export function planJob(job: Job, options: PlanOptions = {}): Result<Plan> {
     planks,
     totals: {
       planks: planks.length,
-      boxes,
+      boxes: [...opensOf.values()].reduce((sum, opens) => sum + boxesFor(opens.product, opens.planks), 0),
       laidArea: round3(laidArea / 1e6),
       wastePercent: round3(100 * (plankArea / laidArea - 1)),
     },
