@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { openStage, putJob, room } from './help';
+import { openJobs, openStage, putJob, room } from './help';
 
 const clean = async (page: Page) => {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
@@ -11,7 +11,7 @@ for (const theme of ['day', 'sun', 'dark']) {
   test(`every view passes WCAG 2.2 AA checks (${theme})`, async ({ page, request }) => {
     await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
     const id = await putJob(request, room('Reading room'));
-    await page.goto('/');
+    await openJobs(page);
     await clean(page);
     for (const stage of ['room', 'plank', 'setout', 'rows', 'cuts']) {
       await openStage(page, id, stage);

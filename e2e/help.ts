@@ -31,3 +31,9 @@ export const saved = (page: Page) => expect(page.locator('[data-version]')).toHa
 export async function stored(request: APIRequestContext, id: string): Promise<Job> {
   return (await (await request.get(`/api/jobs/${id}/file`)).json()) as Job;
 }
+
+/** Opens the list of jobs and waits until it answers to clicks: what the server sent is on screen earlier. */
+export async function openJobs(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.waitForLoadState('networkidle');
+}

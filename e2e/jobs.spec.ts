@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { putJob, room, stored } from './help';
+import { openJobs, putJob, room, stored } from './help';
 
 test('a floor is begun from a tape in feet and inches and planned without reading anything', async ({ page }) => {
-  await page.goto('/');
+  await openJobs(page);
   await page.getByRole('button', { name: 'New floor' }).first().click();
   await page.getByLabel('Name').fill('Signal hut');
   await page.getByRole('button', { name: 'Feet and inches' }).click();
@@ -19,7 +19,7 @@ test('a floor is begun from a tape in feet and inches and planned without readin
 
 test('deleting can be undone', async ({ page, request }) => {
   await putJob(request, room('Porch to delete'));
-  await page.goto('/');
+  await openJobs(page);
   await page.getByRole('button', { name: 'Delete Porch to delete' }).click();
   await expect(page.getByRole('link', { name: /Porch to delete/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Bring it back' }).click();
@@ -28,7 +28,7 @@ test('deleting can be undone', async ({ page, request }) => {
 
 test('an exported job file is imported as it was', async ({ page, request }) => {
   const id = await putJob(request, { ...room('Lock office'), 'our own note': ['kept'] } as never);
-  await page.goto('/');
+  await openJobs(page);
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Export Lock office' }).click();
   const file = await (await download).path();
@@ -41,7 +41,7 @@ test('an exported job file is imported as it was', async ({ page, request }) => 
 
 test('a file that is no job says where and why, and nothing is stored', async ({ page, request }) => {
   const before = ((await (await request.get('/api/jobs')).json()) as { jobs: unknown[] }).jobs.length;
-  await page.goto('/');
+  await openJobs(page);
   const crossed = {
     ...room('x'),
     spaces: [

@@ -26,6 +26,7 @@ test('an L is walked wall by wall; a misread wall is named and mended', async ({
   await expect(page.locator('path.piece').first()).toBeVisible();
   await page.getByRole('link', { name: /Room/ }).click();
   await page.reload();
+  await planned(page);
   await walk(page, ['4150']);
   await expect(page.getByText('from where it began')).toContainText('100 mm');
   await page.getByRole('button', { name: 'D is 1800 mm, not 1900 mm' }).click();

@@ -11,6 +11,7 @@ test('a changed length is planned, saved, and undone after a reload', async ({ p
   await expect(tally(page, 'Planks')).not.toHaveText(planks);
   await saved(page);
   await page.reload();
+  await planned(page);
   await expect(page.getByLabel('Length (left to right)')).toHaveValue('6200');
   await page.keyboard.press('z');
   await expect(page.getByLabel('Length (left to right)')).toHaveValue('4600');
