@@ -34,8 +34,6 @@ export type Floor = {
   readonly id: string;
   readonly spaces: readonly Space[];
   readonly product: Product;
-  /** Where the floor's product stands in the job: floors of one product share their planks. */
-  readonly productPath: string;
   readonly layout: Layout;
   /** Kept off its walls and obstacles by the gaps, outer rings anticlockwise, mm in plan. */
   readonly laid: MultiPolygon;
@@ -107,7 +105,7 @@ function groups(spaces: readonly Space[], openings: readonly Opening[]): Space[]
 }
 
 function formFloor(job: Job, id: string, spaces: readonly Space[], ways: readonly Way[]): Result<Floor> {
-  const { product, productPath, layout } = choicesFor(job, spaces);
+  const { product, layout } = choicesFor(job, spaces);
   const gap = product.limits.gap;
   const own = new Set(spaces.map((s) => s.id));
   const sources: Source[] = [];
@@ -167,14 +165,13 @@ function formFloor(job: Job, id: string, spaces: readonly Space[], ways: readonl
       });
     }
   }
-  return good({ id, spaces, product, productPath, layout, laid, edges: edgesOf(laid, sources), ways: laidThrough });
+  return good({ id, spaces, product, layout, laid, edges: edgesOf(laid, sources), ways: laidThrough });
 }
 
 /** The job's layout and product with the overrides for these spaces, the later entry winning field by field. */
-function choicesFor(job: Job, spaces: readonly Space[]): { product: Product; productPath: string; layout: Layout } {
+function choicesFor(job: Job, spaces: readonly Space[]): { product: Product; layout: Layout } {
   const own = new Set(spaces.map((s) => s.id));
   let product = job.product;
-  let productPath = 'product';
   let layout: Layout = job.layout;
   const { mode, space, at } = layout.setOut;
   // A centre or a point fixes the floor that holds it; other floors are auto.
@@ -182,12 +179,9 @@ function choicesFor(job: Job, spaces: readonly Space[]): { product: Product; pro
     ((mode === 'edge-on-centre' || mode === 'plank-on-centre') && space !== undefined && !own.has(space)) ||
     (mode === 'row-edge-at' && at !== undefined && job.spaces.length > 1 && !holds(job, spaces, at));
   if (fixesOther) layout = { ...layout, setOut: { mode: 'auto' } };
-  (job.layouts ?? []).forEach((override, i) => {
+  (job.layouts ?? []).forEach((override) => {
     if (!own.has(override.space)) return;
-    if (override.product) {
-      product = override.product;
-      productPath = `layouts[${i}].product`;
-    }
+    if (override.product) product = override.product;
     layout = {
       ...layout,
       direction: override.direction ?? layout.direction,
@@ -197,7 +191,7 @@ function choicesFor(job: Job, spaces: readonly Space[]): { product: Product; pro
     const centred = layout.setOut.mode === 'edge-on-centre' || layout.setOut.mode === 'plank-on-centre';
     if (centred && !layout.setOut.space) layout = { ...layout, setOut: { ...layout.setOut, space: override.space } };
   });
-  return { product, productPath, layout };
+  return { product, layout };
 }
 
 /** Whether the point lies in or on one of the spaces, or in the strip of an opening that the floor runs through from one of them. */

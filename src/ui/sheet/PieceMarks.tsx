@@ -23,7 +23,7 @@ export function PlankMarks({ plan, view }: { plan: Plan; view: View }) {
   ));
 }
 
-/** Pieces that are ticked off, crossed by a hatching. */
+/** Pieces that are ticked off, shaded. */
 export function Ticked({ plan, view, isTicked }: { plan: Plan; view: View; isTicked: (floor: string, id: string) => boolean }) {
   const d = plan.floors
     .flatMap((floor) => floor.pieces.filter((p) => isTicked(floor.id, p.id)).flatMap((p) => ringsOf(p).map(ringPath)))

@@ -120,12 +120,6 @@ export function Sheet({
   return (
     <main className="sheet" ref={host} aria-label="Floor drawing">
       <svg ref={svg} role="group" aria-label={label} onClick={click} onPointerMove={point} onPointerLeave={() => setHover(null)}>
-        <defs>
-          <pattern id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform={`rotate(45) scale(${1})`}>
-            <rect width="7" height="7" fill="var(--wall-fill)" />
-            <path d="M0 0V7" stroke="var(--wall)" strokeWidth="1" />
-          </pattern>
-        </defs>
         {ready && (
           <g className="draw">
             <g transform={matrixOf(view)}>

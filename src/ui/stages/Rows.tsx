@@ -7,7 +7,7 @@ import { sourceOf, sourceText, type Job, type Problem, type School } from '@/cor
 import { cutList, type CutLine, type Finding, type Plan } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
-import { createPlanner, type Planned, type Planner } from '@/workers';
+import { createPlanner, type Planned } from '@/workers';
 import { BigLength } from '../parts/Big';
 import { findMend, hasMend } from '../state/mend';
 import { withFloorLayout } from '../state/setOutEdit';
@@ -158,18 +158,22 @@ type FindingsProps = Pick<Props, 'job' | 'plan' | 'planned' | 'chosen' | 'onChoo
 /** What the audit found, each leading to its place, with what mends it. */
 function Findings({ job, plan, planned, chosen, onChoose, onChange }: FindingsProps) {
   const at = useRef<HTMLLIElement>(null);
-  const planner = useRef<Planner | null>(null);
+  const trial = useRef<AbortController | null>(null);
   const [trying, setTrying] = useState<string | null>(null);
   const [outcome, setOutcome] = useState<{ for: unknown; text: string } | null>(null);
   useEffect(() => void at.current?.scrollIntoView({ block: 'nearest' }), [chosen]);
-  useEffect(() => () => planner.current?.cancel(), []);
+  useEffect(() => () => trial.current?.abort(), []);
   const findings = plan?.findings ?? [];
   const selected = chosen?.startsWith('finding/') ? findings[Number(chosen.slice(8))] : undefined;
   const mend = async (finding: Finding | undefined) => {
     if (!finding || !hasMend(finding) || !planned || trying !== null) return;
-    planner.current ??= createPlanner();
+    const { signal } = (trial.current = new AbortController());
+    const planner = createPlanner();
+    signal.addEventListener('abort', () => planner.cancel());
     setTrying(finding.text);
-    const mended = await findMend(job, finding, planned, planner.current);
+    const mended = await findMend(job, finding, planned, planner, signal);
+    planner.cancel();
+    if (signal.aborted) return;
     setTrying(null);
     if (mended) {
       onChoose(null);
@@ -189,12 +193,7 @@ function Findings({ job, plan, planned, chosen, onChoose, onChange }: FindingsPr
       {trying !== null && (
         <p className="why" role="status">
           Trying other arrangements …{' '}
-          <Button
-            h="44px"
-            size="sm"
-            variant="outline"
-            onClick={() => (planner.current?.cancel(), (planner.current = null), setTrying(null))}
-          >
+          <Button h="44px" size="sm" variant="outline" onClick={() => (trial.current?.abort(), setTrying(null))}>
             Cancel
           </Button>
         </p>

@@ -37,13 +37,14 @@ function remedies(job: Job, finding: Finding): Job[] {
 
 /**
  * Looks for a change of the job that does away with a finding and adds no broken limit, by planning each remedy in the worker.
- * Of those that help, the one with the fewest faults, then planks.
+ * Of those that help, the one with the fewest faults, then planks. Gives up as soon as `signal` is aborted.
  */
-export async function findMend(job: Job, finding: Finding, now: Planned, planner: Planner): Promise<Job | null> {
+export async function findMend(job: Job, finding: Finding, now: Planned, planner: Planner, signal: AbortSignal): Promise<Job | null> {
   const faults = ({ summary }: Planned) => summary.musts * 1000 + summary.shoulds;
   let best: { job: Job; planned: Planned } | null = null;
   for (const remedy of remedies(job, finding)) {
     const result: Result<Planned> | null = await planner.plan(remedy);
+    if (signal.aborted) return null;
     if (!result?.ok) continue;
     const planned = result.value;
     const before = best?.planned ?? now;

@@ -41,7 +41,13 @@ export function usePlan(job: Job | null): PlanState {
       if (!current) return;
       setState((s) => {
         const idle = { busy: false, progress: null };
-        if (result === null) return { ...s, ...idle };
+        // only a search that the user stopped comes back empty while it is still the one wanted
+        if (result === null)
+          return {
+            ...s,
+            ...idle,
+            problems: [{ path: '', text: 'The search was stopped, so this floor has no plan. Change something or undo to plan again.' }],
+          };
         if (!result.ok) return { ...s, ...idle, problems: result.problems };
         return { ...idle, planned: result.value, before: s.planned, problems: [] };
       });
