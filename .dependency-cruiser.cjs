@@ -18,6 +18,7 @@ module.exports = {
     },
     only('formats-on-core', 'formats/', ['formats/', 'core/']),
     only('data-on-core', 'data/', ['data/', 'core/']),
+    only('devices-on-core', 'devices/', ['devices/', 'core/']),
     only('workers-on-core', 'workers/', ['workers/', 'core/']),
     only('ui-on-core-formats-workers', 'ui/', ['ui/', 'core/', 'formats/', 'workers/']),
   ],

@@ -1,4 +1,5 @@
 import { newJob, type Job, type Product } from '../src/core/job';
+import { cottageHouse } from '../src/devices';
 
 /*
  * The demo's scenario, all of it invented: a lock-keeper's cottage beside a disused canal becomes a village reading room, and a ferry
@@ -98,31 +99,8 @@ const cottage: Job = {
   ...newJob('Weir Cottage', 'metric', 7200, 1260),
   product: ashGrey,
   kerf: 3,
-  spaces: [
-    { id: 'corridor', name: 'Corridor', outline: box(0, 0, 7200, 1260) },
-    {
-      id: 'reading',
-      name: 'Reading room',
-      outline: [
-        [0, 1360],
-        [4600, 1360],
-        [4600, 4700],
-        [3700, 4700],
-        [3200, 5440],
-        [1800, 5440],
-        [1300, 4700],
-        [-38, 4700],
-      ],
-    },
-    { id: 'kitchen', name: 'Tea kitchen', outline: box(4720, 1360, 2480, 2740) },
-    { id: 'books', name: 'Book store', outline: box(5500, -1100, 1700, 1000) },
-  ],
-  openings: [
-    { id: 'reading-door', between: ['corridor', 'reading'], outline: box(1500, 1260, 900, 100), finish: 'through', busy: true },
-    { id: 'kitchen-door', between: ['corridor', 'kitchen'], outline: box(5300, 1260, 800, 100), finish: 't-mould' },
-    { id: 'books-door', between: ['corridor', 'books'], outline: box(6000, -100, 700, 100), finish: 'through' },
-    { id: 'porch-door', between: ['corridor', null], outline: box(-100, 200, 100, 900), finish: 'reducer', busy: true },
-  ],
+  spaces: cottageHouse.spaces,
+  openings: cottageHouse.openings,
   obstacles: [
     { id: 'hearth', kind: 'hearth', outline: box(-60, 2400, 490, 1100) },
     { id: 'cabinets', kind: 'cabinet', outline: box(6600, 1360, 600, 2740) },

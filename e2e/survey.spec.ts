@@ -91,7 +91,7 @@ test('a corner that would make walls cross goes back, with the reason', async ({
   await page.mouse.down();
   await page.mouse.move(box.x + 8, box.y + 330, { steps: 4 });
   await page.mouse.up();
-  await expect(page.getByText(/The corner went back: edges \d and \d cross/)).toBeVisible();
+  await expect(page.getByText(/It went back: edges \d and \d cross/)).toBeVisible();
   expect((await stored(request, id)).spaces[0]!.outline[3]).toEqual([2000, 1000]);
 });
 

@@ -7,6 +7,7 @@ import { floorsOf, type Floor } from '@/core/floors';
 import { insideRing, turned, turnedMulti, type Point } from '@/core/geometry';
 import { cutList } from '@/core/plan';
 import { groundOf, originFor, placed, type SetOut, type SetOutGround } from '@/core/setout';
+import { movedSpace, type Snap } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import { restWords } from '@/formats';
 import { KeysDialog } from './parts/KeysDialog';
@@ -79,11 +80,24 @@ export function Work({ view }: { view: JobView }) {
   const space = job.spaces.find((s) => s.id === spaceId) ?? job.spaces[0]!;
   const [typed, setTyped] = useState(0);
   const [shapeProblem, setShapeProblem] = useState<string | null>(null);
-  const shown = shape ? withSpace(job, shape.space, (s) => ({ ...s, outline: shape.outline })) : job;
   const reshape = (space: string, outline: [number, number][]) => {
     setShapeProblem(firstText(change(withSpace(job, space, (s) => ({ ...s, outline })))) ?? null);
     setShape(null);
   };
+
+  // a room while it is dragged
+  const [move, setMove] = useState<Snap | null>(null);
+  const moving = move ? movedSpace(job, space.id, move.by) : null;
+  const moveRoom = (by: Point) => {
+    const made = movedSpace(job, space.id, by);
+    setShapeProblem('problem' in made ? made.problem : (firstText(change(made.job)) ?? null));
+    setMove(null);
+  };
+  const shown = shape
+    ? withSpace(job, shape.space, (s) => ({ ...s, outline: shape.outline }))
+    : moving && 'job' in moving
+      ? moving.job
+      : job;
 
   const option = { useKey: true, preventDefault: true } as const;
   useHotkeys('?', () => setKeys(true), option);
@@ -132,6 +146,7 @@ export function Work({ view }: { view: JobView }) {
       {(stage === 'plank' || (stage === 'room' && !shown.spaces.some((s) => s.walk))) && <SizeOverlay job={shown} view={sheet} />}
       {stage === 'room' && (
         <ShapeOverlay
+          job={job}
           space={shown.spaces.find((s) => s.id === space.id)!}
           display={job.display}
           lengths={job.spaces.length > 1}
@@ -139,6 +154,8 @@ export function Work({ view }: { view: JobView }) {
           typed={typed}
           onShape={(space, outline) => setShape(outline && { space, outline })}
           onDone={reshape}
+          onMove={setMove}
+          onMoved={moveRoom}
         />
       )}
       {stage === 'setout' && setOut && ground && (
@@ -177,7 +194,7 @@ export function Work({ view }: { view: JobView }) {
         job={shown}
         fitTo={job}
         walking={stage === 'room'}
-        floors={shape ? [] : floors}
+        floors={shape || move ? [] : floors}
         plan={stage === 'room' || stage === 'plank' ? null : current}
         rowEdges={rowEdges}
         chosen={stage === 'rows' || stage === 'cuts' ? chosen : null}
@@ -199,7 +216,12 @@ export function Work({ view }: { view: JobView }) {
         )}
         {shapeProblem && (
           <div className="problems" role="alert" style={{ position: 'absolute', top: 0 }}>
-            The corner went back: {shapeProblem}.
+            It went back: {shapeProblem}.
+          </div>
+        )}
+        {move && (move.text !== '' || (moving && 'problem' in moving)) && (
+          <div className="busy" role="status">
+            {moving && 'problem' in moving ? moving.problem : `Snaps: ${move.text}`}
           </div>
         )}
         {busy && progress !== null && (

@@ -12,6 +12,7 @@ const number = (what: string) =>
 const length = number('a length').min(-LONGEST, 'further than a kilometre from the origin').max(LONGEST, 'more than a kilometre');
 const size = number('a length').positive('must be more than 0').max(LONGEST, 'more than a kilometre');
 const notNegative = number('a length').min(0, 'cannot be negative').max(LONGEST, 'more than a kilometre');
+const count = number('a count').int('must be a whole number').min(0, 'cannot be negative').max(2000, 'more than 2000');
 const point = z.tuple([length, length], { error: 'a point is [x, y], two numbers in millimetres' });
 const ring = z
   .array(point, { error: 'an outline is a list of points' })
@@ -80,7 +81,29 @@ const walk = z
   )
   .max(500);
 
-const space = z.looseObject({ id, name, outline: ring, walk: walk.optional() });
+/** Where a walk of a room that hangs on another begins: its first wall is the one with the doorway, which begins `along` it. */
+const walkFrom = z.looseObject({ opening: id, along: notNegative });
+
+/** A width of the room as measured: square from a wall, at a station along it, to the wall opposite. */
+const width = z.looseObject({ wall: count, along: notNegative, width: size });
+
+/** A diagonal as measured, from corner to corner. */
+const diagonal = z.looseObject({ from: count, to: count, length: size });
+
+const space = z.looseObject({
+  id,
+  name,
+  outline: ring,
+  walk: walk.optional(),
+  walkFrom: walkFrom.optional(),
+  widths: z.array(width).max(200, 'more than 200 widths').optional(),
+  diagonals: z.array(diagonal).max(100, 'more than 100 diagonals').optional(),
+  /** walls that are seen more or less than others, by their number: a strip beside a wall of weight 2 has to be twice as wide to count the same */
+  weights: z.array(z.looseObject({ wall: count, weight: z.number().min(0.1, 'at least 0.1').max(10, 'at most 10') })).max(500).optional(),
+});
+
+export const LEAVES = ['none', 'first-side', 'second-side', 'middle', 'slides'] as const;
+export const BEYOND = ['stone', 'tile', 'wood', 'carpet', 'vinyl', 'concrete', 'step'] as const;
 
 const opening = z.looseObject({
   id,
@@ -88,6 +111,12 @@ const opening = z.looseObject({
   outline: z.array(point).length(4, 'the strip in the wall has four points'),
   finish: oneOf(['through', 't-mould', 'reducer', 'carpet-edge', 'end-cap', 'stop']),
   busy: z.boolean().optional(),
+  /** how far the casing stands proud of the wall, mm; 0 where there is none */
+  casing: notNegative.optional(),
+  /** where the closed leaf stands: flush with the wall towards the first or the second space, or between */
+  leaf: oneOf(LEAVES).optional(),
+  /** what lies beyond, and how much higher (or lower) than this floor's base its top stands */
+  beyond: z.looseObject({ floor: oneOf(BEYOND), height: length }).optional(),
 });
 
 export const OBSTACLE_KINDS = ['register', 'pipe', 'post', 'hearth', 'island', 'cabinet', 'flange'] as const;
@@ -109,7 +138,9 @@ const stagger = z.looseObject({
   butts: number('a count').int('must be a whole number').min(0, 'cannot be negative').max(1000, 'more than 1000').optional(),
 });
 
-const layout = z.looseObject({ direction, setOut, stagger });
+/** The wall through which most of the light comes. */
+const light = z.looseObject({ space: id, wall: count });
+const layout = z.looseObject({ direction, setOut, stagger, light: light.optional() });
 const layoutOverride = z.looseObject({
   space: id,
   direction: direction.optional(),

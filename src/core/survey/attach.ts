@@ -1,5 +1,6 @@
 import { signedArea, type Ring } from '../geometry';
 import { placeBeside, placedOutline } from './reshape';
+import type { WalkStart, WalkedWall } from './walk';
 
 /** A doorway in a wall: how far along the wall from its first corner, how wide, and how thick the wall is. */
 export type Doorway = { readonly wall: number; readonly along: number; readonly width: number; readonly thickness: number };
@@ -47,5 +48,28 @@ export function annexed(
   return {
     outline: signedArea(outline) > 0 ? outline : [...outline].reverse(),
     doorway: doorwayOutline(ring, { wall, ...door }),
+  };
+}
+
+/**
+ * Where the walk of a room begins that hangs on another by a doorway: its first wall is the one with the doorway, seen from inside the
+ * new room, and the doorway begins `along` it. One may walk round the room either way.
+ *
+ * @param ring the room that the doorway leads from
+ */
+export function walkStart(ring: Ring, doorway: Ring, along: number, walk: readonly WalkedWall[]): WalkStart | null {
+  const place = doorwayIn(ring, doorway);
+  if (!place) return null;
+  const far = (s: number) => placedOutline(ring, { wall: place.wall, along: s, off: -place.thickness, length: 1, depth: 1 })[0]!;
+  const [a, b] = [ring[place.wall]!, ring[(place.wall + 1) % ring.length]!];
+  const wall = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
+  // the new room lies beyond the wall: kept on the right hand when one walks as the wall runs in a ring that turns left
+  const keepsRight = walk.reduce((sum, w) => sum + w.turn, 0) >= 0;
+  const forward = signedArea(ring) > 0 === keepsRight;
+  const heading = forward ? wall : wall + 180;
+  const quarter = Math.round(heading / 90) * 90;
+  return {
+    at: far(forward ? place.along - along : place.along + place.width + along),
+    heading: Math.abs(heading - quarter) < 1e-6 ? quarter : heading,
   };
 }

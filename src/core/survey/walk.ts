@@ -6,11 +6,15 @@ export type WalkedWall = { readonly length: number; readonly turn: number };
 /** A walk that comes back to where it began within this (mm) is closed: a tape reads no finer over a room. */
 export const CLOSES_WITHIN = 3;
 
-/** The corners that a walk goes through, the first wall running to the right; one more than walls, the last being where it ends. */
-export function cornersOf(walk: readonly WalkedWall[], start: Point = [0, 0]): Point[] {
-  const corners: Point[] = [start];
-  let heading = 0;
-  let [x, y] = start;
+/** Where a walk begins and which way its first wall runs, in degrees. */
+export type WalkStart = { readonly at: Point; readonly heading: number };
+const AT_ORIGIN: WalkStart = { at: [0, 0], heading: 0 };
+
+/** The corners that a walk goes through, the first wall running to the right unless said otherwise; one more than walls, the last being where it ends. */
+export function cornersOf(walk: readonly WalkedWall[], start = AT_ORIGIN): Point[] {
+  const corners: Point[] = [start.at];
+  let heading = start.heading;
+  let [x, y] = start.at;
   for (const { length, turn } of walk) {
     const quarter = heading % 90 === 0;
     const cos = quarter ? [1, 0, -1, 0][(((heading / 90) % 4) + 4) % 4]! : Math.cos((heading * Math.PI) / 180);
@@ -80,17 +84,20 @@ export function closingOf(walk: readonly WalkedWall[]): Closing {
 }
 
 /** The outline of a walk that closes; null where it does not, or where it is no outline yet. */
-export function outlineOf(walk: readonly WalkedWall[]): [number, number][] | null {
+export function outlineOf(walk: readonly WalkedWall[], start = AT_ORIGIN): [number, number][] | null {
   if (walk.length < 3 || closingOf(walk).error > CLOSES_WITHIN) return null;
-  const ring = cornersOf(walk)
+  const ring = cornersOf(walk, start)
     .slice(0, -1)
     .map(([x, y]): [number, number] => [round3(x), round3(y)]);
   return crossingEdges(ring) || Math.abs(signedArea(ring)) < 1 ? null : ring;
 }
 
 /** Corrects one wall's length and lets the last wall end where the first began. */
-export function adjusted(walk: readonly WalkedWall[], wall: number, by: number): [number, number][] {
-  const corners = cornersOf(walk.map((w, i) => (i === wall ? { ...w, length: w.length + by } : w)));
+export function adjusted(walk: readonly WalkedWall[], wall: number, by: number, start = AT_ORIGIN): [number, number][] {
+  const corners = cornersOf(
+    walk.map((w, i) => (i === wall ? { ...w, length: w.length + by } : w)),
+    start,
+  );
   return corners.slice(0, -1).map(([x, y]) => [round3(x), round3(y)]);
 }
 

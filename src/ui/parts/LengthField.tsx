@@ -1,7 +1,8 @@
 'use client';
 import { Field, Input, InputGroup } from '@chakra-ui/react';
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { formatLength, lengthStep, parseLength, type Display } from '@/core/units';
+import { takesReadings } from '../state/laser';
 
 type Props = {
   label: string;
@@ -54,6 +55,13 @@ export function LengthField({ label, mm, display, onLength, hint, large = false,
       if (take(next)) setText(null);
     }
   };
+  // a reading is taken as if it had been typed and entered
+  const reading = useRef<(mm: number) => void>(() => undefined);
+  useEffect(() => {
+    reading.current = (value) => setText(take(value) ? null : written(value, display));
+  });
+  useEffect(() => takesReadings(input.current!, (value) => reading.current(value)), []);
+
   const understood = parsed?.ok
     ? `= ${formatLength(parsed.mm, display, { decimals: 1 })} = ${formatLength(parsed.mm, display === 'metric' ? 'imperial' : 'metric', { decimals: 1 })}`
     : '';

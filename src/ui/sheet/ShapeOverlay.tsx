@@ -1,12 +1,14 @@
 'use client';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { signedArea, type Point, type Ring } from '@/core/geometry';
-import type { Space } from '@/core/job';
-import { cornersOf, wallLetter, withCorner, withNewCorner, withoutCorner } from '@/core/survey';
+import { boxOf, signedArea, type Point, type Ring } from '@/core/geometry';
+import type { Job, Space } from '@/core/job';
+import { cornersOf, snapped as snappedRoom, wallLetter, withCorner, withNewCorner, withoutCorner, type Snap } from '@/core/survey';
 import { formatLength, lengthStep, type Display } from '@/core/units';
+import { startOf } from '../state/edit';
 import { toPlan, toScreen, type View } from './view';
 
 type Props = {
+  job: Job;
   /** the room at hand */
   space: Space;
   display: Display;
@@ -18,11 +20,14 @@ type Props = {
   /** the outline while a corner is dragged; null when it is let go without a change */
   onShape: (space: string, outline: [number, number][] | null) => void;
   onDone: (space: string, outline: [number, number][]) => void;
+  /** the room while it is dragged, and what it snaps to; null when it is let go without a change */
+  onMove: (snap: Snap | null) => void;
+  onMoved: (by: Point) => void;
 };
 
 /** Corners to drag, walls to break by a new corner, wall letters, and the walk as it grows. */
-export function ShapeOverlay({ space, display, lengths, view, typed, onShape, onDone }: Props) {
-  if (space.walk) return <WalkDrawing space={space} view={view} typed={typed} display={display} />;
+export function ShapeOverlay({ job, space, display, lengths, view, typed, onShape, onDone, onMove, onMoved }: Props) {
+  if (space.walk) return <WalkDrawing job={job} space={space} view={view} typed={typed} display={display} />;
   return (
     <g>
       {space.outline.map((a, i) => {
@@ -52,6 +57,7 @@ export function ShapeOverlay({ space, display, lengths, view, typed, onShape, on
           </g>
         );
       })}
+      {job.spaces.length > 1 && <Mover job={job} space={space} view={view} display={display} onMove={onMove} onMoved={onMoved} />}
       {space.outline.map((_, i) => (
         <Corner key={i} space={space} corner={i} view={view} display={display} onShape={onShape} onDone={onDone} />
       ))}
@@ -84,7 +90,7 @@ function snapped(p: Point, ring: Ring, corner: number, view: View, display: Disp
   return [near(p[0], 0), near(p[1], 1)];
 }
 
-function Corner({ space, corner, view, display, onShape, onDone }: Omit<Props, 'typed' | 'lengths'> & { corner: number }) {
+function Corner({ space, corner, view, display, onShape, onDone }: Omit<Props, 'job' | 'typed' | 'lengths' | 'onMove' | 'onMoved'> & { corner: number }) {
   const dragging = useRef(false);
   const start = useRef<Ring>(space.outline);
   const place = space.outline[corner]!;
@@ -143,11 +149,66 @@ function Corner({ space, corner, view, display, onShape, onDone }: Omit<Props, '
   );
 }
 
+/** The grip by which a whole room is moved; it snaps to the wall thickness and to the lines of other walls. */
+function Mover({ job, space, view, display, onMove, onMoved }: Pick<Props, 'job' | 'space' | 'view' | 'display' | 'onMove' | 'onMoved'>) {
+  const from = useRef<Point | null>(null);
+  const box = boxOf(space.outline);
+  const [x, y] = toScreen(view, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]);
+  const at = (event: PointerEvent): Point => {
+    const area = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+    return toPlan(view, [event.clientX - area.left, event.clientY - area.top]);
+  };
+  const dragged = (event: PointerEvent): Snap => {
+    const step = lengthStep(display, true);
+    const [px, py] = at(event);
+    const by: Point = [Math.round((px - from.current![0]) / step) * step, Math.round((py - from.current![1]) / step) * step];
+    return snappedRoom(job, space.id, by, SNAP / Math.hypot(view.a, view.b));
+  };
+  const key = (event: KeyboardEvent) => {
+    const [dx, dy] = { ArrowUp: [0, -1], ArrowDown: [0, 1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[event.key] ?? [0, 0];
+    if (dx === 0 && dy === 0) return;
+    event.preventDefault();
+    const [a, b] = [toPlan(view, [0, 0]), toPlan(view, [dx!, dy!])];
+    const step = lengthStep(display, event.shiftKey) / Math.hypot(b[0] - a[0], b[1] - a[1]);
+    onMoved([(b[0] - a[0]) * step, (b[1] - a[1]) * step]);
+  };
+  return (
+    <g
+      className="mover"
+      data-drag
+      role="button"
+      tabIndex={0}
+      aria-label={`Move ${space.name || space.id}; arrow keys move it, with Shift by larger steps`}
+      transform={`translate(${x} ${y - 38})`}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        from.current = at(e);
+      }}
+      onPointerMove={(e) => from.current && onMove(dragged(e))}
+      onPointerUp={(e) => {
+        if (!from.current) return;
+        const { by } = dragged(e);
+        from.current = null;
+        if (by[0] === 0 && by[1] === 0) onMove(null);
+        else onMoved(by);
+      }}
+      onPointerCancel={() => {
+        from.current = null;
+        onMove(null);
+      }}
+      onKeyDown={key}
+    >
+      <circle r="22" />
+      <path d="M-11 0H11M0-11V11M-7-4-11 0-7 4M7-4 11 0 7 4M-4-7 0-11 4-7M-4 7 0 11 4 7" />
+    </g>
+  );
+}
+
 /** The walk so far: its walls with their letters and lengths, where it began, and the line that is missing. */
-function WalkDrawing({ space, view, typed, display }: { space: Space; view: View; typed: number; display: Display }) {
+function WalkDrawing({ job, space, view, typed, display }: { job: Job; space: Space; view: View; typed: number; display: Display }) {
   const done = space.walk ?? [];
   const walk = typed > 0 ? [...done, { length: typed, turn: 90 }] : done;
-  const corners = cornersOf(walk).map((p) => toScreen(view, p));
+  const corners = cornersOf(walk, startOf(job, space, walk)).map((p) => toScreen(view, p));
   const [begin, end] = [corners[0]!, corners[corners.length - 1]!];
   return (
     <g className="walk">

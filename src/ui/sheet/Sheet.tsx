@@ -9,6 +9,7 @@ import type { Point } from '@/core/geometry';
 import type { Job } from '@/core/job';
 import type { Plan } from '@/core/plan';
 import { cornersOf } from '@/core/survey';
+import { startOf } from '../state/edit';
 import { multiPath, pieceAt, ringPath, rowPaths } from './paths';
 import { fitted, matrixOf, NO_ZOOM, toPlan, zoomed, type View, type Zoom } from './view';
 
@@ -84,8 +85,8 @@ export function Sheet({
 
   const outlines = useMemo(() => job.spaces.filter((s) => !(walking && s.walk)).map((s) => s.outline), [job.spaces, walking]);
   const reach = useMemo(
-    () => fitTo.spaces.flatMap((s) => (walking && s.walk ? cornersOf([...s.walk, { length: 1500, turn: 0 }]) : s.outline)),
-    [fitTo.spaces, walking],
+    () => fitTo.spaces.flatMap((s) => (walking && s.walk ? cornersOf([...s.walk, { length: 1500, turn: 0 }], startOf(fitTo, s, s.walk)) : s.outline)),
+    [fitTo, walking],
   );
   const view = useMemo(() => {
     const small = size.width < 500;

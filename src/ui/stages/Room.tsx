@@ -1,15 +1,18 @@
 'use client';
 import { Button, Field, Input } from '@chakra-ui/react';
 import { Footprints } from 'lucide-react';
+import { useState } from 'react';
 import { signedArea } from '@/core/geometry';
 import type { Job, Problem, Space } from '@/core/job';
-import { walkOf, wallLetter, withWallLength } from '@/core/survey';
 import { formatArea, formatLength } from '@/core/units';
+import { LaserBar } from '../parts/LaserBar';
 import { LengthField } from '../parts/LengthField';
 import { firstText, rectangleOf, resized, withSpace } from '../state/edit';
 import { Obstacles } from './Obstacles';
 import { Doorways, Rooms } from './Rooms';
+import { Checks } from './Checks';
 import { Walk } from './Walk';
+import { Walls } from './Walls';
 
 type Change = (next: Job) => readonly Problem[];
 type Props = {
@@ -34,8 +37,10 @@ export function RoomReading({ job, space, onSpace, onChange, onTyped }: Props) {
       <p className="why">
         Measure each width in three places; walls bow and flare. Drag a corner on the drawing, or write what the tape says.
       </p>
+      <LaserBar display={job.display} />
       <Rooms job={job} space={space} onSpace={onSpace} onChange={onChange} />
       <SpaceReading key={space.id} job={job} space={space} onChange={onChange} onTyped={onTyped} />
+      {!space.walk && <Checks key={`checks ${space.id}`} job={job} space={space} onChange={onChange} />}
       {!space.walk && <Doorways job={job} space={space} onChange={onChange} />}
       {!space.walk && <Obstacles key={`things ${space.id}`} job={job} space={space} onChange={onChange} />}
     </>
@@ -44,6 +49,7 @@ export function RoomReading({ job, space, onSpace, onChange, onTyped }: Props) {
 
 function SpaceReading({ job, space, onChange, onTyped }: Omit<Props, 'onSpace'>) {
   const r = rectangleOf(space);
+  const [walls, setWalls] = useState(false);
   return (
     <section style={{ marginTop: 20 }}>
       <Field.Root mb="3">
@@ -78,51 +84,20 @@ function SpaceReading({ job, space, onChange, onTyped }: Omit<Props, 'onSpace'>)
               />
             </>
           )}
-          {!r && <Walls job={job} space={space} onChange={onChange} />}
-          <Button h="44px" variant="outline" onClick={() => onChange(withSpace(job, space.id, (s) => ({ ...s, walk: [] })))}>
-            <Footprints size={17} /> Walk the walls
-          </Button>
+          {(!r || walls) && <Walls job={job} space={space} onChange={onChange} />}
+          <div className="stops">
+            {r && (
+              <Button h="44px" variant="outline" aria-expanded={walls} onClick={() => setWalls(!walls)}>
+                Walls and corners
+              </Button>
+            )}
+            <Button h="44px" variant="outline" onClick={() => onChange(withSpace(job, space.id, (s) => ({ ...s, walk: [] })))}>
+              <Footprints size={17} /> Walk the walls
+            </Button>
+          </div>
         </>
       )}
     </section>
-  );
-}
-
-/** Every wall's length; a parallel wall follows a change where there is one. */
-function Walls({ job, space, onChange }: { job: Job; space: Space; onChange: Change }) {
-  const walk = walkOf(space.outline);
-  const clockwise = signedArea(space.outline) < 0;
-  return (
-    <table className="walls">
-      <thead>
-        <tr>
-          <th>Wall</th>
-          <th>Length</th>
-          <th>Corner after it</th>
-        </tr>
-      </thead>
-      <tbody>
-        {walk.map((wall, i) => (
-          <tr key={i}>
-            <th scope="row">{wallLetter(i)}</th>
-            <td>
-              <LengthField
-                compact
-                label={`Length of wall ${wallLetter(i)}`}
-                mm={Math.round(wall.length * 1000) / 1000}
-                display={job.display}
-                onLength={(mm) =>
-                  mm < 10
-                    ? 'A wall is at least 10 mm long; leave out a corner instead.'
-                    : firstText(onChange(withSpace(job, space.id, (s) => ({ ...s, outline: withWallLength(s.outline, i, mm).outline }))))
-                }
-              />
-            </td>
-            <td className="figures">{Number((180 - (clockwise ? wall.turn : -wall.turn)).toFixed(1))}°</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }
 

@@ -3,9 +3,10 @@ import { Button, NativeSelect } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Job, Opening, Problem, Space } from '@/core/job';
-import { annexed, doorwayIn, doorwayOutline, walkOf, wallLetter, type Doorway } from '@/core/survey';
+import { annexed, doorwayIn, doorwayOutline, neighboursBeyond, walkOf, wallLetter, type Doorway } from '@/core/survey';
 import { LengthField } from '../parts/LengthField';
 import { firstText, freeId } from '../state/edit';
+import { WallOf } from './Checks';
 
 type Change = (next: Job) => readonly Problem[];
 
@@ -17,6 +18,54 @@ const FINISH_WORDS: Record<Opening['finish'], string> = {
   'end-cap': 'end cap',
   stop: 'a wall: nothing is laid',
 };
+
+const BEYOND_WORDS: Record<string, string> = {
+  '': 'not noted',
+  stone: 'stone',
+  tile: 'tiles',
+  wood: 'wood',
+  carpet: 'carpet',
+  vinyl: 'vinyl',
+  concrete: 'concrete',
+  step: 'a step',
+};
+
+const THICKNESS_FOLLOWS = 'The two rooms stand so far apart; move one of them to change it.';
+
+/** Where a leaf can stand in this doorway, in words. */
+function leafWords(opening: Opening, job: Job): Record<string, string> {
+  const side = (id: string | null) => (id === null ? 'outside' : `towards ${job.spaces.find((s) => s.id === id)?.name || id}`);
+  return {
+    '': 'not noted',
+    none: 'no leaf',
+    'first-side': `flush, ${side(opening.between[0])}`,
+    'second-side': `flush, ${side(opening.between[1])}`,
+    middle: 'in the middle',
+    slides: 'slides',
+  };
+}
+
+type ChoiceProps = { label: string; value: string; options: Record<string, string>; onChoice: (value: string) => void };
+
+function Choice({ label, value, options, onChoice }: ChoiceProps) {
+  return (
+    <label>
+      <span className="quiet" style={{ fontSize: 13 }}>
+        {label}
+      </span>
+      <NativeSelect.Root>
+        <NativeSelect.Field h="44px" fontSize="16px" value={value} onChange={(e) => onChoice(e.target.value)}>
+          {Object.entries(options).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </label>
+  );
+}
 
 /** Which room is at hand, and a new one beyond one of its walls. */
 export function Rooms({ job, space, onSpace, onChange }: { job: Job; space: Space; onSpace: (id: string) => void; onChange: Change }) {
@@ -80,13 +129,15 @@ function NewRoom({ job, space, onChange, onDone }: { job: Job; space: Space; onC
   const [size, setSize] = useState({ along: 0, length: 3000, depth: 2600 });
   const [door, setDoor] = useState({ along: 300, width: 800, thickness: 100 });
   const [problem, setProblem] = useState<string>();
-  const create = () => {
+  const create = (walked: boolean) => {
     const { outline, doorway } = annexed(space.outline, { wall, ...size, door });
     const id = freeId(job, 'room');
+    const opening = freeId(job, 'door');
+    const walk = walked ? { walk: [], walkFrom: { opening, along: 0 } } : {};
     const wrong = onChange({
       ...job,
-      spaces: [...job.spaces, { id, name: `Room ${job.spaces.length + 1}`, outline }],
-      openings: [...(job.openings ?? []), { id: freeId(job, 'door'), between: [space.id, id], outline: doorway, finish: 'through' }],
+      spaces: [...job.spaces, { id, name: `Room ${job.spaces.length + 1}`, outline, ...walk }],
+      openings: [...(job.openings ?? []), { id: opening, between: [space.id, id], outline: doorway, finish: 'through' }],
     });
     if (wrong.length > 0) setProblem(wrong[0]!.text);
     else onDone(id);
@@ -109,7 +160,7 @@ function NewRoom({ job, space, onChange, onDone }: { job: Job; space: Space; onC
     <fieldset className="thing" style={{ marginTop: 12 }}>
       <legend>New room</legend>
       <div className="thing-grid">
-        <WallSelect label="Beyond wall" space={space} value={wall} onWall={setWall} />
+        <WallOf label="Beyond wall" space={space} value={wall} onWall={setWall} />
         {field('Wall thickness', door.thickness, (thickness) => setDoor({ ...door, thickness }), 20)}
         {field('Begins along the wall', size.along, (along) => setSize({ ...size, along }), 0)}
         {field('Length along it', size.length, (length) => setSize({ ...size, length }), 300)}
@@ -125,30 +176,15 @@ function NewRoom({ job, space, onChange, onDone }: { job: Job; space: Space; onC
           {problem}
         </p>
       )}
-      <Button h="44px" my="2" colorPalette="blue" onClick={create}>
-        Add the room
-      </Button>
+      <div className="stops">
+        <Button h="44px" colorPalette="blue" onClick={() => create(false)}>
+          Add the room
+        </Button>
+        <Button h="44px" variant="outline" onClick={() => create(true)}>
+          Add it and walk its walls
+        </Button>
+      </div>
     </fieldset>
-  );
-}
-
-function WallSelect({ label, space, value, onWall }: { label: string; space: Space; value: number; onWall: (wall: number) => void }) {
-  return (
-    <label>
-      <span className="quiet" style={{ fontSize: 13 }}>
-        {label}
-      </span>
-      <NativeSelect.Root>
-        <NativeSelect.Field h="44px" fontSize="17px" value={value} onChange={(e) => onWall(Number(e.target.value))}>
-          {space.outline.map((_, i) => (
-            <option key={i} value={i}>
-              {wallLetter(i)}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
-    </label>
   );
 }
 
@@ -162,15 +198,35 @@ export function Doorways({ job, space, onChange }: { job: Job; space: Space; onC
       openings: [...(job.openings ?? []), { id: freeId(job, 'door'), between: [space.id, null], outline: doorway, finish: 'end-cap' }],
     });
   };
+  // rooms that stand behind a wall and have no doorway to this one yet
+  const beyond = space.outline.flatMap((_, wall) =>
+    neighboursBeyond(job, space, wall)
+      .filter(({ space: s, from, to }) => to - from >= 400 && !own.some((o) => o.between.includes(s.id)))
+      .map(({ space: room, from, to, thickness }) => ({ wall, room, thickness, along: Math.round(Math.max(from, (from + to) / 2 - 400)) })),
+  );
+  const onward = (wall: number, room: Space, along: number, thickness: number) => {
+    const outline = doorwayOutline(space.outline, { wall, along, width: 800, thickness });
+    onChange({
+      ...job,
+      openings: [...(job.openings ?? []), { id: freeId(job, 'door'), between: [space.id, room.id], outline, finish: 'through' }],
+    });
+  };
   return (
     <section>
       <h2>Doorways</h2>
       {own.map((opening) => (
         <DoorwayReading key={opening.id} job={job} space={space} opening={opening} onChange={onChange} />
       ))}
-      <Button h="44px" variant="outline" onClick={outward}>
-        <Plus size={17} /> Doorway that leads out
-      </Button>
+      <div className="stops">
+        {beyond.map(({ wall, room, along, thickness }) => (
+          <Button key={`${wall} ${room.id}`} h="44px" variant="outline" onClick={() => onward(wall, room, along, thickness)}>
+            <Plus size={17} /> Doorway to {room.name || room.id}
+          </Button>
+        ))}
+        <Button h="44px" variant="outline" onClick={outward}>
+          <Plus size={17} /> Doorway that leads out
+        </Button>
+      </div>
     </section>
   );
 }
@@ -213,7 +269,7 @@ function DoorwayReading({ job, space, opening, onChange }: { job: Job; space: Sp
               />
             </div>
             {other === null && (
-              <WallSelect label="In wall" space={space} value={place.wall} onWall={(wall) => void move({ wall, along: 200 })} />
+              <WallOf label="In wall" space={space} value={place.wall} onWall={(wall) => void move({ wall, along: 200 })} />
             )}
           </>
         )}
@@ -247,6 +303,67 @@ function DoorwayReading({ job, space, opening, onChange }: { job: Job; space: Sp
           />
           everybody walks here
         </label>
+        {place && (
+          <div>
+            <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
+              Wall thickness
+            </div>
+            <LengthField
+              compact
+              label={`${name}: wall thickness`}
+              mm={place.thickness}
+              display={job.display}
+              onLength={(thickness) => (other === null ? (thickness < 20 ? 'At least 20 mm.' : (move({ thickness }) ?? undefined)) : THICKNESS_FOLLOWS)}
+            />
+          </div>
+        )}
+        <div>
+          <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
+            Casing stands proud
+          </div>
+          <LengthField
+            compact
+            label={`${name}: casing stands proud of the wall`}
+            mm={opening.casing ?? 0}
+            display={job.display}
+            onLength={(casing) => firstText(set({ casing }))}
+          />
+        </div>
+        <Choice
+          label="The closed leaf stands"
+          value={opening.leaf ?? ''}
+          options={leafWords(opening, job)}
+          onChoice={(leaf) => set({ leaf: leaf === '' ? undefined : (leaf as Opening['leaf']) })}
+        />
+        {opening.finish !== 'through' && opening.finish !== 'stop' && (
+          <>
+            <Choice
+              label="Beyond lies"
+              value={opening.beyond?.floor ?? ''}
+              options={BEYOND_WORDS}
+              onChoice={(floor) =>
+                set({
+                  beyond:
+                    floor === '' ? undefined : { height: 0, ...opening.beyond, floor: floor as NonNullable<Opening['beyond']>['floor'] },
+                })
+              }
+            />
+            {opening.beyond && (
+              <div>
+                <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
+                  Its top over our base
+                </div>
+                <LengthField
+                  compact
+                  label={`${name}: height of the floor beyond over the base here`}
+                  mm={opening.beyond.height}
+                  display={job.display}
+                  onLength={(height) => firstText(set({ beyond: { ...opening.beyond!, height } }))}
+                />
+              </div>
+            )}
+          </>
+        )}
       </div>
       <Button
         h="44px"

@@ -1,12 +1,13 @@
 'use client';
 import { Button, Field, Input } from '@chakra-ui/react';
 import { CornerDownLeft, CornerDownRight, Trash2 } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Job, Problem, Space } from '@/core/job';
 import { adjusted, closingOf, CLOSES_WITHIN, outlineOf, wallLetter, type WalkedWall } from '@/core/survey';
 import { formatLength, parseLength } from '@/core/units';
 import { LengthField } from '../parts/LengthField';
-import { firstText, withSpace } from '../state/edit';
+import { firstText, startOf, withSpace } from '../state/edit';
+import { takesReadings } from '../state/laser';
 
 type Props = {
   job: Job;
@@ -23,10 +24,21 @@ export function Walk({ job, space, walk, onChange, onTyped }: Props) {
   const [angle, setAngle] = useState('90');
   const [problem, setProblem] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
+  const reading = useRef<(mm: number) => void>(() => undefined);
+  useEffect(() => {
+    reading.current = (mm) => typed(formatLength(mm, display, { bare: true, decimals: 1 }));
+  });
+  useEffect(() => takesReadings(input.current!, (mm) => reading.current(mm)), []);
   const put = (next: readonly WalkedWall[] | undefined, outline?: [number, number][]) =>
     onChange(
-      withSpace(job, space.id, ({ walk: _old, ...s }) => ({ ...s, ...(next ? { walk: [...next] } : {}), ...(outline ? { outline } : {}) })),
+      withSpace(job, space.id, ({ walk: _old, walkFrom, ...s }) => ({
+        ...s,
+        ...(next ? { walk: [...next], ...(walkFrom ? { walkFrom } : {}) } : {}),
+        ...(outline ? { outline } : {}),
+      })),
     );
+  const start = startOf(job, space, walk);
+  const { walkFrom } = space;
   const typed = (next: string) => {
     setText(next);
     const length = parseLength(next, display);
@@ -44,14 +56,25 @@ export function Walk({ job, space, walk, onChange, onTyped }: Props) {
     input.current?.focus();
   };
   const closing = closingOf(walk);
-  const outline = outlineOf(walk);
+  const outline = outlineOf(walk, start);
   const length = (mm: number) => formatLength(mm, display);
   return (
     <div>
       <h2 style={{ marginTop: 8 }}>Walk the walls</h2>
       <p className="why" style={{ marginTop: 0 }}>
-        Begin in a corner, the wall running to the right on the drawing. Write a wall’s length, then say which way you turn at its end.
+        {walkFrom
+          ? 'Begin in a corner of the wall with the doorway you came through; that wall is the first.'
+          : 'Begin in a corner, the wall running to the right on the drawing.'}{' '}
+        Write a wall’s length, then say which way you turn at its end.
       </p>
+      {walkFrom && (
+        <LengthField
+          label="From that corner to the doorway"
+          mm={walkFrom.along}
+          display={display}
+          onLength={(along) => firstText(onChange(withSpace(job, space.id, (s) => ({ ...s, walkFrom: { ...walkFrom, along } }))))}
+        />
+      )}
       {walk.length > 0 && (
         <table className="walls">
           <thead>
@@ -152,7 +175,7 @@ export function Walk({ job, space, walk, onChange, onTyped }: Props) {
           {!outline && walk.length > 3 && closing.error > CLOSES_WITHIN && (
             <div className="stops">
               {closing.likely.slice(0, 3).map(({ wall, by, left }) => (
-                <Button key={wall} h="44px" variant="outline" onClick={() => put(undefined, adjusted(walk, wall, by))}>
+                <Button key={wall} h="44px" variant="outline" onClick={() => put(undefined, adjusted(walk, wall, by, start))}>
                   {wallLetter(wall)} is {length(walk[wall]!.length + by)}, not {length(walk[wall]!.length)}
                   {left > CLOSES_WITHIN ? ` (${length(left)} stays in the last corner)` : ''}
                 </Button>

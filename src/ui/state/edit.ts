@@ -1,5 +1,6 @@
 import { boxOf } from '@/core/geometry';
 import { rectangle, type Job, type LimitName, type Problem, type Product, type Space } from '@/core/job';
+import { walkStart, type WalkedWall, type WalkStart } from '@/core/survey';
 
 /** A space that is a rectangle along the axes. */
 export type Rectangle = { readonly x: number; readonly y: number; readonly length: number; readonly width: number };
@@ -14,6 +15,14 @@ export function rectangleOf(space: Space): Rectangle | null {
 
 export function withSpace(job: Job, id: string, change: (space: Space) => Space): Job {
   return { ...job, spaces: job.spaces.map((s) => (s.id === id ? change(s) : s)) };
+}
+
+/** Where the walk of a room begins: at the doorway that it hangs on, or where a walk begins by habit. */
+export function startOf(job: Job, space: Space, walk: readonly WalkedWall[]): WalkStart | undefined {
+  const from = space.walkFrom;
+  const opening = from && job.openings?.find((o) => o.id === from.opening);
+  const other = opening && job.spaces.find((s) => s.id !== space.id && opening.between.includes(s.id));
+  return (from && opening && other && walkStart(other.outline, opening.outline, from.along, walk)) ?? undefined;
 }
 
 export const resized = (job: Job, id: string, r: Rectangle): Job =>

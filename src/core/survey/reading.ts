@@ -1,0 +1,25 @@
+import { z } from 'zod';
+
+/*
+ * What a measuring instrument says, whichever it is: the form in which its readings travel.
+ */
+
+export const instrumentEventSchema = z.discriminatedUnion('kind', [
+  /** connected; `targets` only where the instrument is a simulation that has to be told what it is held against */
+  z.object({ kind: z.literal('ready'), name: z.string(), targets: z.array(z.string()).optional(), aim: z.number().optional() }),
+  /** a distance, mm; `n` counts the readings of a connection */
+  z.object({ kind: z.literal('reading'), n: z.number(), mm: z.number().positive() }),
+  /** a shot that brought nothing, and why */
+  z.object({ kind: z.literal('failed'), n: z.number(), text: z.string() }),
+]);
+export type InstrumentEvent = z.infer<typeof instrumentEventSchema>;
+
+export const instrumentCommandSchema = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('shoot') }),
+  z.object({ do: z.literal('continuous'), on: z.boolean() }),
+  /** simulation only: what it is held against */
+  z.object({ do: z.literal('aim'), target: z.number().int().min(0) }),
+  /** simulation only: carries the instrument out of range for a while */
+  z.object({ do: z.literal('outOfRange') }),
+]);
+export type InstrumentCommand = z.infer<typeof instrumentCommandSchema>;

@@ -1,0 +1,6 @@
+/**
+ * Instruments behind the interface that a real one's driver would implement. Takes commands, gives a stream of readings.
+ */
+export type { Instrument } from './instrument';
+export { SimulatedLaser } from './laser';
+export { cottageHouse } from './house';

@@ -1,0 +1,87 @@
+'use client';
+import { Button, NativeSelect } from '@chakra-ui/react';
+import { Radio, Ruler, Unplug } from 'lucide-react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { formatLength, type Display } from '@/core/units';
+import { useLaser } from '../state/laser';
+
+/** The laser measure: connect, one key for a reading, readings that run, and what became of the connection. */
+export function LaserBar({ display }: { display: Display }) {
+  const laser = useLaser();
+  const { status, targets, aim, latest, range, continuous, failed, read, setContinuous, setAim } = laser;
+  const on = status === 'on';
+  const everywhere = { enableOnFormTags: true, preventDefault: true } as const;
+  useHotkeys('f2', read, everywhere);
+  useHotkeys('shift+f2', () => on && setContinuous(!continuous), everywhere);
+  useHotkeys('f4', () => on && setAim((aim + 1) % Math.max(1, targets.length)), everywhere);
+  useHotkeys('shift+f4', () => on && setAim((aim + targets.length - 1) % Math.max(1, targets.length)), everywhere);
+  const length = (mm: number) => formatLength(mm, display, { decimals: 1 });
+  if (status === 'off') {
+    return (
+      <Button h="44px" mt="3" variant="outline" onClick={laser.connect}>
+        <Radio size={17} /> Connect a laser measure
+      </Button>
+    );
+  }
+  return (
+    <section className="laser" aria-label="Laser measure">
+      <p role="status" className={status === 'lost' ? 'must' : 'quiet'} style={{ margin: 0 }}>
+        {status === 'connecting' && 'Looking for the laser …'}
+        {status === 'lost' && 'The laser is lost. Looking for it; what you type is taken all the same.'}
+        {on && laser.name}
+      </p>
+      {on && (
+        <>
+          <div className="figures laser-reading" aria-live="polite">
+            {latest === null ? '–' : length(latest)}
+            {range && (
+              <small>
+                {length(range[0])} to {length(range[1])}
+              </small>
+            )}
+          </div>
+          {failed && (
+            <p className="must" role="alert" style={{ margin: '0 0 6px' }}>
+              {failed}
+            </p>
+          )}
+          <div className="stops" style={{ marginTop: 4 }}>
+            <Button h="44px" colorPalette="blue" onClick={read}>
+              <Ruler size={17} /> Take it <kbd>F2</kbd>
+            </Button>
+            <Button h="44px" variant={continuous ? 'solid' : 'outline'} aria-pressed={continuous} onClick={() => setContinuous(!continuous)}>
+              Keep reading <kbd>⇧F2</kbd>
+            </Button>
+          </div>
+          {targets.length > 0 && (
+            <label style={{ display: 'block', fontSize: 13 }}>
+              <span className="quiet">
+                Held against (simulation; <kbd>F4</kbd> the next)
+              </span>
+              <NativeSelect.Root>
+                <NativeSelect.Field h="44px" value={aim} onChange={(e) => setAim(Number(e.target.value))}>
+                  {targets.map((target, i) => (
+                    <option key={target} value={i}>
+                      {target}
+                    </option>
+                  ))}
+                </NativeSelect.Field>
+                <NativeSelect.Indicator />
+              </NativeSelect.Root>
+            </label>
+          )}
+        </>
+      )}
+      <div className="stops" style={{ marginTop: 4 }}>
+        {on && targets.length > 0 && (
+          <Button size="sm" h="44px" variant="ghost" onClick={laser.outOfRange}>
+            Walk out of range
+          </Button>
+        )}
+        <Button size="sm" h="44px" variant="ghost" onClick={laser.disconnect}>
+          <Unplug size={16} /> Disconnect
+        </Button>
+      </div>
+    </section>
+  );
+}

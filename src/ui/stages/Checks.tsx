@@ -1,0 +1,276 @@
+'use client';
+import { Button, NativeSelect } from '@chakra-ui/react';
+import { Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import type { Job, Problem, Space } from '@/core/job';
+import { bowed, diagonalOf, flared, spreadOf, walkOf, wallLetter, widthAt, withDiagonal, type Reshaped } from '@/core/survey';
+import { formatLength } from '@/core/units';
+import { LengthField } from '../parts/LengthField';
+import { firstText, withSpace } from '../state/edit';
+
+type Props = { job: Job; space: Space; onChange: (next: Job) => readonly Problem[] };
+
+/** A measurement agrees with the drawing when it differs by no more than this, mm: what a tape can tell over a room. */
+const AGREES = 3;
+
+/** Measurements that check the drawing: the same width at several stations, and diagonals. */
+export function Checks(props: Props) {
+  return (
+    <>
+      <Widths {...props} />
+      <Diagonals {...props} />
+    </>
+  );
+}
+
+function Widths({ job, space, onChange }: Props) {
+  const { outline, widths = [] } = space;
+  const [wall, setWall] = useState(widths[0]?.wall ?? 0);
+  const [problem, setProblem] = useState<string>();
+  const length = (mm: number) => formatLength(mm, job.display, { decimals: 1 });
+  const wallLength = walkOf(outline)[wall]?.length ?? 0;
+  const put = (change: Partial<Space>) => firstText(onChange(withSpace(job, space.id, (s) => ({ ...s, ...change }))));
+  const own = widths.map((w, i) => ({ ...w, i })).filter((w) => w.wall === wall);
+  const beginThree = () => {
+    const stations = [0.1, 0.5, 0.9].map((share) => Math.round(wallLength * share));
+    put({ widths: [...widths, ...stations.map((along) => ({ wall, along, width: widthAt(outline, wall, along)?.width ?? 1000 }))] });
+  };
+  const set = (i: number, change: { along?: number; width?: number }) =>
+    put({ widths: widths.map((w, k) => (k === i ? { ...w, ...change } : w)) });
+  const spread = own.length > 0 ? spreadOf(own, wallLength) : null;
+  const take = (made: Reshaped) => setProblem('problem' in made ? made.problem : put({ outline: made.outline }));
+  const differs = own.some((w) => Math.abs((widthAt(outline, w.wall, w.along)?.width ?? 0) - w.width) > 0.5);
+  return (
+    <section>
+      <h2>Widths</h2>
+      <p className="why" style={{ marginTop: 0 }}>
+        Measure the same width at three places, square from one wall. What they differ by becomes a flare, not an average.
+      </p>
+      <div className="stops">
+        <WallOf label="Square from wall" space={space} value={wall} onWall={setWall} />
+        {own.length === 0 ? (
+          <Button h="44px" variant="outline" onClick={beginThree}>
+            <Plus size={17} /> Three widths
+          </Button>
+        ) : (
+          <Button
+            h="44px"
+            variant="outline"
+            onClick={() =>
+              put({ widths: [...widths, { wall, along: Math.round(wallLength / 2), width: widthAt(outline, wall, wallLength / 2)?.width ?? 1000 }] })
+            }
+          >
+            <Plus size={17} /> One more
+          </Button>
+        )}
+      </div>
+      {own.length > 0 && (
+        <table className="walls">
+          <thead>
+            <tr>
+              <th>At</th>
+              <th>Width</th>
+              <th>Drawn</th>
+              <th>
+                <span className="unseen">Take away</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {own.map((w, n) => {
+              const drawn = widthAt(outline, w.wall, w.along)?.width;
+              return (
+                <tr key={w.i}>
+                  <td>
+                    <LengthField
+                      compact
+                      label={`Width ${n + 1}: station along wall ${wallLetter(wall)}`}
+                      mm={w.along}
+                      display={job.display}
+                      onLength={(along) => (along > wallLength ? 'Beyond the end of the wall.' : set(w.i, { along }))}
+                    />
+                  </td>
+                  <td>
+                    <LengthField
+                      compact
+                      label={`Width ${n + 1}, measured`}
+                      mm={w.width}
+                      display={job.display}
+                      onLength={(width) => (width < 10 ? 'At least 10 mm.' : set(w.i, { width }))}
+                    />
+                  </td>
+                  <td className={drawn !== undefined && Math.abs(drawn - w.width) > AGREES ? 'must figures' : 'figures'}>
+                    {drawn === undefined ? 'no wall' : formatLength(drawn, job.display, { bare: true, decimals: 1 })}
+                  </td>
+                  <td>
+                    <Button
+                      h="44px"
+                      px="2"
+                      variant="ghost"
+                      aria-label={`Take away width ${n + 1}`}
+                      onClick={() => put({ widths: widths.filter((_, k) => k !== w.i) })}
+                    >
+                      <Trash2 size={16} />
+                    </Button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {spread && own.length > 1 && (
+        <>
+          <p className="why">
+            They differ by <b>{length(spread.spread)}</b>: the wall opposite {spread.flare < 0 ? 'closes in' : 'runs apart'} by{' '}
+            <b>{length(Math.abs(spread.flare))}</b> over the length of wall {wallLetter(wall)}
+            {spread.bow > AGREES && (
+              <>
+                {' '}
+                and bows by <b>{length(spread.bow)}</b> (or one reading is off)
+              </>
+            )}
+            .
+          </p>
+          <div className="stops">
+            <Button h="44px" colorPalette="blue" disabled={!differs} onClick={() => take(flared(outline, wall, own))}>
+              Draw the flare
+            </Button>
+            {spread.bow > AGREES && (
+              <Button h="44px" variant="outline" onClick={() => take(bowed(outline, wall, own))}>
+                Draw the bow too
+              </Button>
+            )}
+          </div>
+        </>
+      )}
+      {problem !== undefined && (
+        <p className="must" role="alert">
+          {problem}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Diagonals({ job, space, onChange }: Props) {
+  const { outline, diagonals = [] } = space;
+  const [problem, setProblem] = useState<string>();
+  const length = (mm: number) => formatLength(mm, job.display, { decimals: 1 });
+  const put = (change: Partial<Space>) => firstText(onChange(withSpace(job, space.id, (s) => ({ ...s, ...change }))));
+  const set = (i: number, change: Partial<(typeof diagonals)[number]>) =>
+    put({ diagonals: diagonals.map((d, k) => (k === i ? { ...d, ...change } : d)) });
+  const n = outline.length;
+  const add = () => {
+    const next = { from: 0, to: 2 % n };
+    const second = diagonals.some((d) => d.from === 0 && d.to === 2) ? { from: 1, to: 3 % n } : next;
+    put({ diagonals: [...diagonals, { ...second, length: Math.max(1, Math.round(diagonalOf(outline, second.from, second.to))) }] });
+  };
+  return (
+    <section>
+      <h2>Diagonals</h2>
+      {diagonals.map((d, i) => {
+        const known = d.from < n && d.to < n;
+        const drawn = known ? diagonalOf(outline, d.from, d.to) : 0;
+        const off = d.length - drawn;
+        return (
+          <fieldset key={i} className="thing">
+            <legend>
+              Corner {d.from + 1} to corner {d.to + 1}
+            </legend>
+            <div className="thing-grid">
+              <CornerOf label="From corner" count={n} value={d.from} onCorner={(from) => set(i, { from })} />
+              <CornerOf label="To corner" count={n} value={d.to} onCorner={(to) => set(i, { to })} />
+              <div>
+                <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
+                  Measured
+                </div>
+                <LengthField
+                  compact
+                  label={`Diagonal ${i + 1}, measured`}
+                  mm={d.length}
+                  display={job.display}
+                  onLength={(mm) => (mm < 10 ? 'At least 10 mm.' : set(i, { length: mm }))}
+                />
+              </div>
+            </div>
+            <p className={known && Math.abs(off) <= AGREES ? 'why good' : 'why'}>
+              {!known && 'A corner of it is no longer there.'}
+              {known && Math.abs(off) <= AGREES && `Agrees with the drawing (${length(drawn)}).`}
+              {known && Math.abs(off) > AGREES && (
+                <>
+                  The drawing has {length(drawn)}: <b>{length(Math.abs(off))}</b> {off > 0 ? 'less' : 'more'}. A corner is not as drawn
+                  {n === 4 ? '' : '; correct the angle of a corner between the two, or measure again'}.
+                </>
+              )}
+            </p>
+            <div className="stops">
+              {known && n === 4 && Math.abs(off) > AGREES && (
+                <Button
+                  h="44px"
+                  variant="outline"
+                  onClick={() => {
+                    const made = withDiagonal(outline, d.from, d.to, d.length);
+                    setProblem('problem' in made ? made.problem : put({ outline: made.outline }));
+                  }}
+                >
+                  Draw it so, the walls as long as they are
+                </Button>
+              )}
+              <Button h="44px" variant="ghost" onClick={() => put({ diagonals: diagonals.filter((_, k) => k !== i) })}>
+                <Trash2 size={16} /> Take away
+              </Button>
+            </div>
+          </fieldset>
+        );
+      })}
+      {problem !== undefined && (
+        <p className="must" role="alert">
+          {problem}
+        </p>
+      )}
+      <Button h="44px" variant="outline" onClick={add} disabled={n < 4}>
+        <Plus size={17} /> A diagonal
+      </Button>
+    </section>
+  );
+}
+
+const CornerOf = ({ label, count, value, onCorner }: { label: string; count: number; value: number; onCorner: (corner: number) => void }) => (
+  <label>
+    <span className="quiet" style={{ fontSize: 13 }}>
+      {label}
+    </span>
+    <NativeSelect.Root>
+      <NativeSelect.Field h="44px" value={value} onChange={(e) => onCorner(Number(e.target.value))}>
+        {Array.from({ length: count }, (_, i) => (
+          <option key={i} value={i}>
+            {i + 1}
+          </option>
+        ))}
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
+  </label>
+);
+
+/** Chooses one of a room's walls by its letter. */
+export function WallOf({ label, space, value, onWall }: { label: string; space: Space; value: number; onWall: (wall: number) => void }) {
+  return (
+    <label>
+      <span className="quiet" style={{ fontSize: 13 }}>
+        {label}
+      </span>
+      <NativeSelect.Root>
+        <NativeSelect.Field h="44px" fontSize="17px" value={value} onChange={(e) => onWall(Number(e.target.value))}>
+          {space.outline.map((_, i) => (
+            <option key={i} value={i}>
+              {wallLetter(i)}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </label>
+  );
+}

@@ -1,0 +1,172 @@
+'use client';
+import { Button } from '@chakra-ui/react';
+import { Shapes } from 'lucide-react';
+import { useState } from 'react';
+import type { Job, Problem, Space } from '@/core/job';
+import {
+  cornerAngle,
+  walkOf,
+  wallLetter,
+  withAngle,
+  withBay,
+  withCurve,
+  withNewCorner,
+  withWallLength,
+  type Reshaped,
+} from '@/core/survey';
+import { LengthField } from '../parts/LengthField';
+import { NumberField } from '../parts/NumberField';
+import { firstText, withSpace } from '../state/edit';
+
+type Props = { job: Job; space: Space; onChange: (next: Job) => readonly Problem[] };
+
+/** Every wall's length and the corner after it; a parallel wall follows a length where there is one. A wall may get a bay or a curve. */
+export function Walls({ job, space, onChange }: Props) {
+  const [shaping, setShaping] = useState<number | null>(null);
+  const put = (outline: [number, number][]) => firstText(onChange(withSpace(job, space.id, (s) => ({ ...s, outline }))));
+  const reshape = (made: Reshaped) => ('problem' in made ? made.problem : put(made.outline));
+  return (
+    <table className="walls">
+      <thead>
+        <tr>
+          <th>Wall</th>
+          <th>Length</th>
+          <th>Corner after it, °</th>
+          <th>
+            <span className="unseen">Shape</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {walkOf(space.outline).map((wall, i) => (
+          <WallRow key={i}>
+            <tr>
+              <th scope="row">{wallLetter(i)}</th>
+              <td>
+                <LengthField
+                  compact
+                  label={`Length of wall ${wallLetter(i)}`}
+                  mm={Math.round(wall.length * 1000) / 1000}
+                  display={job.display}
+                  onLength={(mm) =>
+                    mm < 10
+                      ? 'A wall is at least 10 mm long; leave out a corner instead.'
+                      : put(withWallLength(space.outline, i, mm).outline)
+                  }
+                />
+              </td>
+              <td>
+                <NumberField
+                  compact
+                  label={`Angle of the corner after wall ${wallLetter(i)}, degrees inside the room`}
+                  value={cornerAngle(space.outline, (i + 1) % space.outline.length)}
+                  wanted="An angle in degrees, such as 135."
+                  onNumber={(degrees) => reshape(withAngle(space.outline, (i + 1) % space.outline.length, degrees))}
+                />
+              </td>
+              <td>
+                <Button
+                  h="44px"
+                  px="2"
+                  variant="ghost"
+                  aria-label={`Bay, curve or corner in wall ${wallLetter(i)}`}
+                  aria-expanded={shaping === i}
+                  onClick={() => setShaping(shaping === i ? null : i)}
+                >
+                  <Shapes size={18} />
+                </Button>
+              </td>
+            </tr>
+            {shaping === i && (
+              <tr>
+                <td colSpan={4}>
+                  <WallShape
+                    job={job}
+                    wall={i}
+                    length={wall.length}
+                    onCorner={() => put(withNewCorner(space.outline, i))}
+                    onBay={(bay) => reshape(withBay(space.outline, i, bay))}
+                    onCurve={(rise) => reshape(withCurve(space.outline, i, rise))}
+                    onDone={() => setShaping(null)}
+                  />
+                </td>
+              </tr>
+            )}
+          </WallRow>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const WallRow = ({ children }: { children: React.ReactNode }) => <>{children}</>;
+
+type ShapeProps = {
+  job: Job;
+  wall: number;
+  length: number;
+  onCorner: () => string | undefined;
+  onBay: (bay: { along: number; width: number; depth: number; splay: number }) => string | undefined;
+  onCurve: (rise: number) => string | undefined;
+  onDone: () => void;
+};
+
+function WallShape({ job, wall, length, onCorner, onBay, onCurve, onDone }: ShapeProps) {
+  const third = Math.round(length / 3);
+  const [bay, setBay] = useState({ along: third, width: third, depth: 600, splay: 300 });
+  const [rise, setRise] = useState(200);
+  const [inward, setInward] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const done = (wrong: string | undefined) => {
+    setProblem(wrong);
+    if (wrong === undefined) onDone();
+  };
+  const field = (label: string, mm: number, set: (mm: number) => void) => (
+    <div>
+      <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
+        {label}
+      </div>
+      <LengthField
+        compact
+        label={`Wall ${wallLetter(wall)}: ${label}`}
+        mm={mm}
+        display={job.display}
+        onLength={(value) => void set(value)}
+      />
+    </div>
+  );
+  return (
+    <fieldset className="thing">
+      <legend>Wall {wallLetter(wall)}</legend>
+      <div className="thing-grid">
+        {field('Bay begins', bay.along, (along) => setBay({ ...bay, along }))}
+        {field('Bay is wide', bay.width, (width) => setBay({ ...bay, width }))}
+        {field('Bay is deep', bay.depth, (depth) => setBay({ ...bay, depth }))}
+        {field('Sides splay by', bay.splay, (splay) => setBay({ ...bay, splay }))}
+      </div>
+      <Button h="44px" my="2" variant="outline" onClick={() => done(onBay(bay))}>
+        Build the bay
+      </Button>
+      <div className="thing-grid">
+        {field('Curve rises', rise, setRise)}
+        <label style={{ display: 'flex', alignItems: 'center', gap: 8, minHeight: 44 }}>
+          <input type="checkbox" style={{ width: 24, height: 24 }} checked={inward} onChange={(e) => setInward(e.target.checked)} />
+          into the room
+        </label>
+      </div>
+      <div className="stops">
+        <Button h="44px" variant="outline" onClick={() => done(onCurve(inward ? -rise : rise))}>
+          Curve the wall
+        </Button>
+        <Button h="44px" variant="outline" onClick={() => done(onCorner())}>
+          New corner in its middle
+        </Button>
+      </div>
+      {problem !== undefined && (
+        <p className="must" role="alert">
+          {problem}
+        </p>
+      )}
+    </fieldset>
+  );
+}
