@@ -1,4 +1,4 @@
-/** Imports run downwards only: core ← formats, data, devices, workers ← ui ← app, cli. */
+/** Imports run downwards only: core ← formats, data, devices ← workers ← ui ← app, cli. */
 const only = (name, path, allowed) => ({
   name,
   severity: 'error',
@@ -19,7 +19,7 @@ module.exports = {
     only('formats-on-core', 'formats/', ['formats/', 'core/']),
     only('data-on-core', 'data/', ['data/', 'core/']),
     only('devices-on-core', 'devices/', ['devices/', 'core/']),
-    only('workers-on-core', 'workers/', ['workers/', 'core/']),
+    only('workers-on-core', 'workers/', ['workers/', 'core/', 'formats/']),
     only('ui-on-core-formats-workers', 'ui/', ['ui/', 'core/', 'formats/', 'workers/']),
   ],
   options: { doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' } },

@@ -1,4 +1,4 @@
 /** What leaves Pitsaw for paper and other programs: the cut list in words and as CSV, the floor as SVG at true scale. */
 export * from './csv';
-export * from './svg';
+export { planSvg } from './svg';
 export * from './words';

@@ -1,2 +1,3 @@
 /** The core behind web workers: newest request wins, progress and cancel. */
 export * from './planner';
+export * from './drawings';

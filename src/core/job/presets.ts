@@ -1,3 +1,4 @@
+import { round3 } from '../geometry';
 import type { Job, LimitName, LimitSource, Limits, Product } from './schema';
 
 /**
@@ -59,10 +60,10 @@ export function newJob(name: string, display: Job['display'], length: number, wi
   };
 }
 
-/** The outline of a rectangle from the origin. */
+/** The outline of a rectangle from the origin, to the three decimals that files carry. */
 export const rectangle = (length: number, width: number): [number, number][] => [
   [0, 0],
-  [length, 0],
-  [length, width],
-  [0, width],
+  [round3(length), 0],
+  [round3(length), round3(width)],
+  [0, round3(width)],
 ];

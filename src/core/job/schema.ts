@@ -99,7 +99,10 @@ const space = z.looseObject({
   widths: z.array(width).max(200, 'more than 200 widths').optional(),
   diagonals: z.array(diagonal).max(100, 'more than 100 diagonals').optional(),
   /** walls that are seen more or less than others, by their number: a strip beside a wall of weight 2 has to be twice as wide to count the same */
-  weights: z.array(z.looseObject({ wall: count, weight: z.number().min(0.1, 'at least 0.1').max(10, 'at most 10') })).max(500).optional(),
+  weights: z
+    .array(z.looseObject({ wall: count, weight: z.number().min(0.1, 'at least 0.1').max(10, 'at most 10') }))
+    .max(500)
+    .optional(),
 });
 
 export const LEAVES = ['none', 'first-side', 'second-side', 'middle', 'slides'] as const;

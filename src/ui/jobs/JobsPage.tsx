@@ -1,9 +1,10 @@
 'use client';
 import { Button, Dialog, Field, Input, Portal } from '@chakra-ui/react';
 import { Download, FilePlus2, FileUp, Trash2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { floorsOf } from '@/core/floors';
 import { signedArea } from '@/core/geometry';
 import { newJob } from '@/core/job';
@@ -14,6 +15,9 @@ import { ThemeButton } from '../parts/Top';
 import { FloorDrawing } from '../sheet/FloorDrawing';
 import { ask, complaint, type JobView, type SaveBody } from '../state/api';
 
+// what reads drawings is needed only where one is imported
+const ImportDialog = dynamic(() => import('../import/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
+
 /** All jobs, each with a small true drawing of its floor. */
 export function JobsPage({ jobs }: { jobs: readonly JobView[] }) {
   const router = useRouter();
@@ -21,6 +25,8 @@ export function JobsPage({ jobs }: { jobs: readonly JobView[] }) {
   const [deleted, setDeleted] = useState<JobView | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
+  const [drawing, setDrawing] = useState<File | null>(null);
+  const fresh = useMemo(() => newJob(drawing?.name.replace(/\.\w+$/, '') ?? '', 'metric', 4000, 3000), [drawing]);
 
   const send = async (document: unknown) => {
     const answer = await ask<SaveBody>('/api/jobs', 'POST', document);
@@ -30,6 +36,7 @@ export function JobsPage({ jobs }: { jobs: readonly JobView[] }) {
   const importFile = async (chosen: File | undefined) => {
     if (!chosen) return;
     setProblem(null);
+    if (!/\.json$/i.test(chosen.name)) return setDrawing(chosen);
     if (chosen.size > 8_000_000)
       return setProblem(`${chosen.name}: ${(chosen.size / 1e6).toFixed(0)} MB is larger than a job file can be.`);
     await send(await chosen.text());
@@ -54,7 +61,7 @@ export function JobsPage({ jobs }: { jobs: readonly JobView[] }) {
         <h1 style={{ font: '700 26px var(--text)', margin: 0, flex: 1 }}>Floors</h1>
         <ThemeButton />
         <Button h="44px" variant="outline" onClick={() => file.current?.click()}>
-          <FileUp size={17} /> Import a job file
+          <FileUp size={17} /> Import a job or a drawing
         </Button>
         <Button h="44px" colorPalette="blue" onClick={() => setCreating(true)}>
           <FilePlus2 size={17} /> New floor
@@ -62,9 +69,9 @@ export function JobsPage({ jobs }: { jobs: readonly JobView[] }) {
         <input
           ref={file}
           type="file"
-          accept=".json,application/json"
+          accept=".json,.dxf,.svg,.csv,application/json"
           hidden
-          aria-label="Job file"
+          aria-label="Job file or drawing"
           onChange={(e) => {
             void importFile(e.target.files?.[0]);
             e.target.value = '';
@@ -98,6 +105,16 @@ export function JobsPage({ jobs }: { jobs: readonly JobView[] }) {
             <JobCard key={job.id} job={job} onDelete={() => void remove(job)} />
           ))}
         </ul>
+      )}
+      {drawing && (
+        <ImportDialog
+          file={drawing}
+          display="metric"
+          into={fresh}
+          action="Make a job of it"
+          onTake={(job) => void send(job)}
+          onClose={() => setDrawing(null)}
+        />
       )}
       <NewJob open={creating} onClose={() => setCreating(false)} onCreate={(document) => void send(document)} />
     </main>

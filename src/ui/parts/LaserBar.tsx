@@ -49,7 +49,12 @@ export function LaserBar({ display }: { display: Display }) {
             <Button h="44px" colorPalette="blue" onClick={read}>
               <Ruler size={17} /> Take it <kbd>F2</kbd>
             </Button>
-            <Button h="44px" variant={continuous ? 'solid' : 'outline'} aria-pressed={continuous} onClick={() => setContinuous(!continuous)}>
+            <Button
+              h="44px"
+              variant={continuous ? 'solid' : 'outline'}
+              aria-pressed={continuous}
+              onClick={() => setContinuous(!continuous)}
+            >
               Keep reading <kbd>⇧F2</kbd>
             </Button>
           </div>

@@ -90,7 +90,14 @@ function snapped(p: Point, ring: Ring, corner: number, view: View, display: Disp
   return [near(p[0], 0), near(p[1], 1)];
 }
 
-function Corner({ space, corner, view, display, onShape, onDone }: Omit<Props, 'job' | 'typed' | 'lengths' | 'onMove' | 'onMoved'> & { corner: number }) {
+function Corner({
+  space,
+  corner,
+  view,
+  display,
+  onShape,
+  onDone,
+}: Omit<Props, 'job' | 'typed' | 'lengths' | 'onMove' | 'onMoved'> & { corner: number }) {
   const dragging = useRef(false);
   const start = useRef<Ring>(space.outline);
   const place = space.outline[corner]!;

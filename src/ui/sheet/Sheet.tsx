@@ -85,7 +85,10 @@ export function Sheet({
 
   const outlines = useMemo(() => job.spaces.filter((s) => !(walking && s.walk)).map((s) => s.outline), [job.spaces, walking]);
   const reach = useMemo(
-    () => fitTo.spaces.flatMap((s) => (walking && s.walk ? cornersOf([...s.walk, { length: 1500, turn: 0 }], startOf(fitTo, s, s.walk)) : s.outline)),
+    () =>
+      fitTo.spaces.flatMap((s) =>
+        walking && s.walk ? cornersOf([...s.walk, { length: 1500, turn: 0 }], startOf(fitTo, s, s.walk)) : s.outline,
+      ),
     [fitTo, walking],
   );
   const view = useMemo(() => {

@@ -57,7 +57,12 @@ function Widths({ job, space, onChange }: Props) {
             h="44px"
             variant="outline"
             onClick={() =>
-              put({ widths: [...widths, { wall, along: Math.round(wallLength / 2), width: widthAt(outline, wall, wallLength / 2)?.width ?? 1000 }] })
+              put({
+                widths: [
+                  ...widths,
+                  { wall, along: Math.round(wallLength / 2), width: widthAt(outline, wall, wallLength / 2)?.width ?? 1000 },
+                ],
+              })
             }
           >
             <Plus size={17} /> One more
@@ -236,7 +241,17 @@ function Diagonals({ job, space, onChange }: Props) {
   );
 }
 
-const CornerOf = ({ label, count, value, onCorner }: { label: string; count: number; value: number; onCorner: (corner: number) => void }) => (
+const CornerOf = ({
+  label,
+  count,
+  value,
+  onCorner,
+}: {
+  label: string;
+  count: number;
+  value: number;
+  onCorner: (corner: number) => void;
+}) => (
   <label>
     <span className="quiet" style={{ fontSize: 13 }}>
       {label}

@@ -31,6 +31,11 @@ export function CutsReading({ job, id, floor, plan, chosen, onChoose, onChange }
   const done = [...all].filter((tick) => isTicked(job, tick)).length;
   const at = useRef<HTMLTableRowElement>(null);
   useEffect(() => void at.current?.scrollIntoView({ block: 'nearest' }), [chosen]);
+  const exportDxf = async () => {
+    if (!plan) return;
+    const { planDxf } = await import('@/formats/dxf');
+    download(`${job.name || 'job'}.dxf`, 'image/vnd.dxf', planDxf(job, plan));
+  };
   if (!plan) return <p className="why">The cut list comes with the plan.</p>;
   return (
     <>
@@ -59,6 +64,14 @@ export function CutsReading({ job, id, floor, plan, chosen, onChoose, onChange }
         </Button>
         <Button h="44px" variant="outline" onClick={() => download(`${job.name || 'job'}.svg`, 'image/svg+xml', planSvg(job, plan))}>
           <Download size={17} /> SVG
+        </Button>
+        <Button h="44px" variant="outline" onClick={() => void exportDxf()}>
+          <Download size={17} /> DXF
+        </Button>
+        <Button asChild h="44px" variant="outline">
+          <a href={`/api/jobs/${id}/file`}>
+            <Download size={17} /> Job file
+          </a>
         </Button>
       </div>
       {rows

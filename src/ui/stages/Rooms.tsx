@@ -1,12 +1,16 @@
 'use client';
 import { Button, NativeSelect } from '@chakra-ui/react';
-import { Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { FileUp, Plus, Trash2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import { useRef, useState } from 'react';
 import type { Job, Opening, Problem, Space } from '@/core/job';
 import { annexed, doorwayIn, doorwayOutline, neighboursBeyond, walkOf, wallLetter, type Doorway } from '@/core/survey';
 import { LengthField } from '../parts/LengthField';
 import { firstText, freeId } from '../state/edit';
 import { WallOf } from './Checks';
+
+// what reads drawings is needed only where one is imported
+const ImportDialog = dynamic(() => import('../import/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
 
 type Change = (next: Job) => readonly Problem[];
 
@@ -70,6 +74,8 @@ function Choice({ label, value, options, onChoice }: ChoiceProps) {
 /** Which room is at hand, and a new one beyond one of its walls. */
 export function Rooms({ job, space, onSpace, onChange }: { job: Job; space: Space; onSpace: (id: string) => void; onChange: Change }) {
   const [adding, setAdding] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  const [drawing, setDrawing] = useState<File | null>(null);
   const remove = () => {
     const spaces = job.spaces.filter((s) => s.id !== space.id);
     const layouts = job.layouts?.filter((l) => l.space !== space.id);
@@ -102,6 +108,34 @@ export function Rooms({ job, space, onSpace, onChange }: { job: Job; space: Spac
         <Button h="44px" variant="outline" aria-expanded={adding} onClick={() => setAdding(!adding)}>
           <Plus size={17} /> Room beyond a wall
         </Button>
+        <Button h="44px" variant="outline" onClick={() => file.current?.click()}>
+          <FileUp size={17} /> From a drawing
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          accept=".dxf,.svg,.csv"
+          hidden
+          aria-label="Drawing"
+          onChange={(e) => {
+            setDrawing(e.target.files?.[0] ?? null);
+            e.target.value = '';
+          }}
+        />
+        {drawing && (
+          <ImportDialog
+            file={drawing}
+            display={job.display}
+            into={job}
+            action="Take these rooms"
+            onTake={(next) => {
+              const wrong = firstText(onChange(next));
+              if (wrong === undefined && !next.spaces.some((s) => s.id === space.id)) onSpace(next.spaces[0]!.id);
+              return wrong;
+            }}
+            onClose={() => setDrawing(null)}
+          />
+        )}
         {job.spaces.length > 1 && (
           <Button h="44px" variant="ghost" onClick={remove}>
             <Trash2 size={16} /> Take away {space.name || space.id}
@@ -313,7 +347,9 @@ function DoorwayReading({ job, space, opening, onChange }: { job: Job; space: Sp
               label={`${name}: wall thickness`}
               mm={place.thickness}
               display={job.display}
-              onLength={(thickness) => (other === null ? (thickness < 20 ? 'At least 20 mm.' : (move({ thickness }) ?? undefined)) : THICKNESS_FOLLOWS)}
+              onLength={(thickness) =>
+                other === null ? (thickness < 20 ? 'At least 20 mm.' : (move({ thickness }) ?? undefined)) : THICKNESS_FOLLOWS
+              }
             />
           </div>
         )}

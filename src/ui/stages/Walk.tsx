@@ -24,11 +24,6 @@ export function Walk({ job, space, walk, onChange, onTyped }: Props) {
   const [angle, setAngle] = useState('90');
   const [problem, setProblem] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
-  const reading = useRef<(mm: number) => void>(() => undefined);
-  useEffect(() => {
-    reading.current = (mm) => typed(formatLength(mm, display, { bare: true, decimals: 1 }));
-  });
-  useEffect(() => takesReadings(input.current!, (mm) => reading.current(mm)), []);
   const put = (next: readonly WalkedWall[] | undefined, outline?: [number, number][]) =>
     onChange(
       withSpace(job, space.id, ({ walk: _old, walkFrom, ...s }) => ({
@@ -44,6 +39,11 @@ export function Walk({ job, space, walk, onChange, onTyped }: Props) {
     const length = parseLength(next, display);
     onTyped(length.ok ? length.mm : 0);
   };
+  const reading = useRef<(mm: number) => void>(() => undefined);
+  useEffect(() => {
+    reading.current = (mm) => typed(formatLength(mm, display, { bare: true, decimals: 1 }));
+  });
+  useEffect(() => takesReadings(input.current!, (mm) => reading.current(mm)), []);
   const add = (side: 1 | -1) => {
     const length = parseLength(text, display);
     const degrees = Number(angle.replace(',', '.'));

@@ -1,0 +1,137 @@
+import { signedArea, type Point } from '../../core/geometry';
+
+/*
+ * Rooms out of loose lines. Lines are split where they meet or cross, ends that nearly touch become one point, what leads
+ * nowhere is dropped, and the faces of what is left are walked: at every point the next line is the first one clockwise.
+ */
+
+type Segment = readonly [Point, Point];
+
+/** More pieces of line than this are not traced. */
+const MOST_PIECES = 120_000;
+
+/**
+ * The areas that lines enclose, each anticlockwise.
+ *
+ * @param near points closer than this are one, in the units of the lines
+ */
+export function facesOf(segments: readonly Segment[], near: number): Point[][] {
+  const pieces = split(segments, near);
+  const points: Point[] = [];
+  const grid = new Map<string, number[]>();
+  const indexOf = (p: Point): number => {
+    const [gx, gy] = [Math.floor(p[0] / near), Math.floor(p[1] / near)];
+    for (let x = gx - 1; x <= gx + 1; x++) {
+      for (let y = gy - 1; y <= gy + 1; y++) {
+        for (const i of grid.get(`${x} ${y}`) ?? []) if (Math.hypot(points[i]![0] - p[0], points[i]![1] - p[1]) <= near) return i;
+      }
+    }
+    points.push(p);
+    const key = `${gx} ${gy}`;
+    grid.set(key, [...(grid.get(key) ?? []), points.length - 1]);
+    return points.length - 1;
+  };
+  const next: Set<number>[] = [];
+  for (const [p, q] of pieces) {
+    const [a, b] = [indexOf(p), indexOf(q)];
+    if (a === b) continue;
+    (next[a] ??= new Set()).add(b);
+    (next[b] ??= new Set()).add(a);
+  }
+  // what leads nowhere
+  const ends = points.map((_, i) => i).filter((i) => next[i]?.size === 1);
+  while (ends.length > 0) {
+    const i = ends.pop()!;
+    for (const j of next[i] ?? []) {
+      next[j]!.delete(i);
+      if (next[j]!.size === 1) ends.push(j);
+    }
+    next[i]?.clear();
+  }
+  const around = points.map((p, i) => [...(next[i] ?? [])].sort((a, b) => heading(p, points[a]!) - heading(p, points[b]!)));
+  const walked = new Set<string>();
+  const faces: Point[][] = [];
+  around.forEach((list, from) => {
+    for (const to of list) {
+      if (walked.has(`${from} ${to}`)) continue;
+      const face: Point[] = [];
+      let [a, b] = [from, to];
+      while (!walked.has(`${a} ${b}`)) {
+        walked.add(`${a} ${b}`);
+        face.push(points[a]!);
+        const here = around[b]!;
+        // the first line clockwise from the one that one came by keeps the face on the left
+        const turn = here[(here.indexOf(a) + here.length - 1) % here.length]!;
+        [a, b] = [b, turn];
+      }
+      if (face.length > 2 && signedArea(face) > near * near) faces.push(face);
+    }
+  });
+  return faces;
+}
+
+const heading = (p: Point, q: Point): number => Math.atan2(q[1] - p[1], q[0] - p[0]);
+
+/** The lines cut wherever another one meets or crosses them. */
+function split(segments: readonly Segment[], near: number): Segment[] {
+  const order = segments
+    .map(([a, b], i) => ({
+      i,
+      a,
+      b,
+      minX: Math.min(a[0], b[0]),
+      maxX: Math.max(a[0], b[0]),
+      minY: Math.min(a[1], b[1]),
+      maxY: Math.max(a[1], b[1]),
+    }))
+    .sort((p, q) => p.minX - q.minX);
+  const cuts: number[][] = segments.map(() => []);
+  let open: typeof order = [];
+  for (const s of order) {
+    open = open.filter((o) => o.maxX >= s.minX - near);
+    for (const o of open) {
+      if (o.maxY < s.minY - near || o.minY > s.maxY + near) continue;
+      meet(s, o, cuts[s.i]!, cuts[o.i]!, near);
+    }
+    open.push(s);
+  }
+  const pieces: Segment[] = [];
+  segments.forEach(([a, b], i) => {
+    const at = [0, ...cuts[i]!.sort((p, q) => p - q), 1];
+    for (let k = 1; k < at.length && pieces.length < MOST_PIECES; k++) {
+      if (at[k]! - at[k - 1]! < 1e-9) continue;
+      const point = (t: number): Point => (t === 0 ? a : t === 1 ? b : [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t]);
+      pieces.push([point(at[k - 1]!), point(at[k]!)]);
+    }
+  });
+  return pieces;
+}
+
+type Line = { readonly a: Point; readonly b: Point };
+
+/** Notes where two lines meet, as shares of their lengths. */
+function meet(s: Line, o: Line, onS: number[], onO: number[], near: number): void {
+  const [sx, sy] = [s.b[0] - s.a[0], s.b[1] - s.a[1]];
+  const [ox, oy] = [o.b[0] - o.a[0], o.b[1] - o.a[1]];
+  const [ls, lo] = [Math.hypot(sx, sy), Math.hypot(ox, oy)];
+  if (ls === 0 || lo === 0) return;
+  // ends of one that lie on the other, also where the two run alike
+  const touch = (p: Point, line: Line, dx: number, dy: number, length: number, into: number[]) => {
+    const t = ((p[0] - line.a[0]) * dx + (p[1] - line.a[1]) * dy) / (length * length);
+    const off = Math.abs((p[0] - line.a[0]) * dy - (p[1] - line.a[1]) * dx) / length;
+    if (off <= near && t * length > near && (1 - t) * length > near) into.push(t);
+  };
+  touch(s.a, o, ox, oy, lo, onO);
+  touch(s.b, o, ox, oy, lo, onO);
+  touch(o.a, s, sx, sy, ls, onS);
+  touch(o.b, s, sx, sy, ls, onS);
+  const cross = sx * oy - sy * ox;
+  if (Math.abs(cross) < 1e-9 * ls * lo) return;
+  const t = ((o.a[0] - s.a[0]) * oy - (o.a[1] - s.a[1]) * ox) / cross;
+  const u = ((o.a[0] - s.a[0]) * sy - (o.a[1] - s.a[1]) * sx) / cross;
+  const inside = (v: number, length: number) => v * length > near && (1 - v) * length > near;
+  if (inside(t, ls) && inside(u, lo)) {
+    onS.push(t);
+    onO.push(u);
+  }
+}
