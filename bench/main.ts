@@ -98,7 +98,7 @@ async function measureOptimum(): Promise<void> {
 function measureHouses(): void {
   const times: number[] = [];
   const drags: number[] = [];
-  const sums = { planks: 0, hand: 0, length: 0, musts: 0, shoulds: 0, untrue: 0, short: 0, area: 0 };
+  const sums = { planks: 0, hand: 0, length: 0, musts: 0, shoulds: 0, untrue: 0, short: 0, area: 0, wrapped: 0, paid: [] as number[] };
   const broken: string[] = [];
   for (const job of houses(20, 1)) {
     const begun = performance.now();
@@ -112,17 +112,15 @@ function measureHouses(): void {
     for (const floor of formed.value) {
       const ground = groundOf(floor);
       const rip = floor.product.limits.rip;
-      const best = scoreOf(
-        ground.walls,
-        { origin: bestOrigin(ground.walls, ground.widths, rip, ground.reach[0]), widths: ground.widths },
-        rip,
-      );
-      let tried = { broken: Infinity, worst: 0, sum: 0 };
-      for (let origin = 0; origin < 192; origin += 0.5) {
-        const score = scoreOf(ground.walls, { origin, widths: ground.widths }, rip);
-        if (compareScores(score, tried) < 0) tried = score;
-      }
-      if (best.broken > tried.broken || (best.broken === tried.broken && best.worst < tried.worst - 1e-6)) sums.short++;
+      const { walls, widths, doorways } = ground;
+      const at = (origin: number) => scoreOf(walls, { origin, widths }, rip, doorways);
+      const best = at(bestOrigin(walls, widths, rip, ground.reach[0], doorways));
+      const blind = scoreOf(walls, { origin: bestOrigin(walls, widths, rip, ground.reach[0]), widths }, rip);
+      let tried = at(0);
+      for (let origin = 0.5; origin < 192; origin += 0.5) if (compareScores(at(origin), tried) < 0) tried = at(origin);
+      if (compareScores(tried, best) < 0 && tried.worst > best.worst + 1e-6) sums.short++;
+      sums.wrapped += best.wrapped;
+      if (blind.narrowest > best.narrowest + 0.5) sums.paid.push(blind.narrowest - best.narrowest);
       drags.push(median(time(50, () => placed(ground, 'row-edge-at', 31.4))));
       const runs = runsOf(floor, setOutOf(floor));
       const { limits, planks } = job.product;
@@ -142,6 +140,9 @@ function measureHouses(): void {
   for (const line of broken.slice(0, 12)) console.log(line);
   console.log(
     `  planks ${sums.planks}, careful hand ${sums.hand} (${(sums.planks / sums.hand).toFixed(4)}), length bound ${sums.length} (${(sums.planks / sums.length).toFixed(4)})`,
+  );
+  console.log(
+    `  doorways wrapped by one plank ${sums.wrapped}; floors that give up strip for a doorway ${sums.paid.length}${sums.paid.length > 0 ? ` (by ${Math.min(...sums.paid).toFixed(0)} to ${Math.max(...sums.paid).toFixed(0)} mm)` : ''}`,
   );
   console.log(
     `  floors whose worst strip falls short of the best by brute force ${sums.short}; plan: median ${ms(median(times))}, slowest ${ms(Math.max(...times))}; strips after a drag ${ms(median(drags))}`,

@@ -19,7 +19,7 @@ import { Sheet, type Overlay } from './sheet/Sheet';
 import { Faults } from './sheet/Faults';
 import { PlankMarks, Ticked } from './sheet/PieceMarks';
 import { RowNumbers } from './sheet/RowNumbers';
-import { SetOutOverlay } from './sheet/SetOutOverlay';
+import { OtherLines, SetOutOverlay } from './sheet/SetOutOverlay';
 import { ShapeOverlay } from './sheet/ShapeOverlay';
 import { SizeOverlay } from './sheet/SizeOverlay';
 import { CutsReading } from './stages/Cuts';
@@ -51,6 +51,7 @@ export function Work({ view }: { view: JobView }) {
   const formed = useMemo(() => floorsOf(job), [job]);
   const floors = formed.ok ? formed.value : [];
   const floor = floors.find((f) => f.id === floorId) ?? floors[0];
+  const otherFloors = useMemo(() => (formed.ok ? formed.value.filter((f) => f.id !== floor?.id) : []), [formed, floor?.id]);
   const { planned, before, problems, progress, busy, cancel } = usePlan(mine);
   const current = problems.length > 0 || !formed.ok ? null : (planned?.plan ?? null);
 
@@ -158,6 +159,7 @@ export function Work({ view }: { view: JobView }) {
           onMoved={moveRoom}
         />
       )}
+      {stage === 'setout' && <OtherLines floors={otherFloors} view={sheet} onFloor={setFloorId} />}
       {stage === 'setout' && setOut && ground && (
         <SetOutOverlay
           display={job.display}

@@ -4,8 +4,11 @@ import type { Job } from '../job';
 import type { Finding, PlanFloor } from '../plan/schema';
 import { busyPiece } from './busyPiece';
 import { butt } from './butt';
+import { cornerPiece } from './cornerPiece';
+import { crosswise } from './crosswise';
 import { endPiece } from './endPiece';
 import { jamb } from './jamb';
+import { leaf } from './leaf';
 import { longestRun } from './longestRun';
 import { likeness, stairs } from './looks';
 import { measureRows } from './measure';
@@ -13,7 +16,7 @@ import { rip } from './rip';
 import { lengthIn, type Rule } from './rule';
 import { stagger } from './stagger';
 
-const RULES: readonly Rule[] = [stagger, endPiece, rip, longestRun, butt, jamb, busyPiece, likeness, stairs];
+const RULES: readonly Rule[] = [stagger, endPiece, rip, longestRun, butt, jamb, crosswise, busyPiece, cornerPiece, leaf, likeness, stairs];
 
 /**
  * Measures the pieces of laid or planned floors and lists what breaks a limit or displeases the eye. Knows nothing of how the

@@ -5,3 +5,4 @@
 export * from './audit';
 export { measureRows } from './measure';
 export { leastJointDistance } from './stagger';
+export { LEAF } from './leaf';

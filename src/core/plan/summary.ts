@@ -17,7 +17,13 @@ export type Summary = {
   readonly staggerOf: Readonly<Record<string, number | null>>;
   readonly musts: number;
   readonly shoulds: number;
+  /** findings in and beside doorways */
+  readonly doorways: number;
+  /** saw cuts: crosscuts, and a rip for each piece narrower than its plank or cut to a shape */
+  readonly cuts: number;
 };
+
+const AT_DOORWAYS = new Set(['jamb', 'crosswise-doorway', 'busy-doorway', 'leaf']);
 
 /** Sums up a plan of these floors. */
 export function summaryOf(plan: Plan, floors: readonly Floor[]): Summary {
@@ -36,5 +42,20 @@ export function summaryOf(plan: Plan, floors: readonly Floor[]): Summary {
     staggerOf: Object.fromEntries(plan.floors.map((floor, i) => [floor.id, staggers[i]!])),
     musts: plan.findings.filter((f) => f.level === 'must').length,
     shoulds: plan.findings.filter((f) => f.level === 'should').length,
+    doorways: plan.findings.filter((f) => AT_DOORWAYS.has(f.rule)).length,
+    cuts: cutsOf(plan),
   };
+}
+
+function cutsOf(plan: Plan): number {
+  const sizes = new Map(plan.planks.map((p) => [p.n, p]));
+  let cuts = 0;
+  for (const { pieces } of plan.floors) {
+    for (const { plank, cut, outline } of pieces) {
+      const { length, width } = sizes.get(plank)!;
+      cuts += (cut.from > 0.01 ? 1 : 0) + (cut.to < length - 0.01 ? 1 : 0);
+      if (cut.low > 0.01 || cut.high < width - 0.01 || outline.length !== 4) cuts++;
+    }
+  }
+  return cuts;
 }

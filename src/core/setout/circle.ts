@@ -24,13 +24,19 @@ export type RunningWall = {
   /** `start`: the floor lies beyond it, at greater w; `far`: the floor lies before it. */
   readonly side: 'start' | 'far';
   readonly bound: Bound;
+  /** How much the wall is seen: with 2, its strip has to be twice as wide to count the same. */
+  readonly weight: number;
 };
 
 /** What stands beside a strip that must not be too narrow. */
 export const isJudged = (bound: Bound): boolean => ['wall', 'jamb', 'line', 'hearth', 'island', 'cabinet'].includes(bound.kind);
 
 /** The edges of a laid area that run with the planks and beside which a strip is judged. */
-export function runningWalls(edges: readonly LaidEdge[], frame: Frame): readonly RunningWall[] {
+export function runningWalls(
+  edges: readonly LaidEdge[],
+  frame: Frame,
+  weightOf: (bound: Bound) => number = () => 1,
+): readonly RunningWall[] {
   const steepest = Math.tan((RUNS_WITH * Math.PI) / 180);
   const walls: RunningWall[] = [];
   for (const { a, b, bound } of edges) {
@@ -40,7 +46,14 @@ export function runningWalls(edges: readonly LaidEdge[], frame: Frame): readonly
     // The floor lies left of a→b in plan; the frame mirrors, so it lies at greater w where u falls.
     const side = ub < ua ? 'start' : 'far';
     const forward = ub > ua;
-    walls.push({ ends: forward ? [a, b] : [b, a], u: forward ? [ua, ub] : [ub, ua], w: forward ? [wa, wb] : [wb, wa], side, bound });
+    walls.push({
+      ends: forward ? [a, b] : [b, a],
+      u: forward ? [ua, ub] : [ub, ua],
+      w: forward ? [wa, wb] : [wb, wa],
+      side,
+      bound,
+      weight: weightOf(bound),
+    });
   }
   return walls;
 }
@@ -50,7 +63,7 @@ export type Grid = { readonly origin: number; readonly widths: readonly number[]
 
 export const periodOf = (widths: readonly number[]): number => widths.reduce((sum, w) => sum + w, 0);
 
-const modulo = (a: number, n: number): number => {
+export const modulo = (a: number, n: number): number => {
   const m = a % n;
   return m < 0 ? m + n : m;
 };
@@ -109,91 +122,6 @@ export function stripsFor(walls: readonly RunningWall[], grid: Grid): readonly S
       crossed,
     };
   });
-}
-
-/** How good a place of the rows is: fewest strips under the least rip, then the widest worst strip, then the widest of all together. */
-export type Score = { readonly broken: number; readonly worst: number; readonly sum: number };
-
-export function scoreOf(walls: readonly RunningWall[], grid: Grid, leastRip: number): Score {
-  const widest = Math.max(...grid.widths);
-  let broken = 0;
-  let worst = widest;
-  let sum = 0;
-  for (const wall of walls) {
-    const [w0, w1] = wall.w;
-    const low = Math.min(w0, w1);
-    const high = Math.max(w0, w1);
-    // A wall askew by more than a whole plank is crossed wherever the rows lie.
-    if (high - low >= widest) continue;
-    const crossed = high - low > SAME && rowAt(grid, high - SAME * 2).index !== rowAt(grid, low + SAME * 2).index;
-    const strip = crossed ? 0 : wall.side === 'start' ? stripAt(grid, high, 'start') : stripAt(grid, low, 'far');
-    if (strip < leastRip - SAME) broken++;
-    if (strip < worst) worst = strip;
-    sum += strip * (wall.u[1] - wall.u[0]);
-  }
-  return { broken, worst, sum };
-}
-
-/** Negative where `a` is the better one. */
-export function compareScores(a: Score, b: Score): number {
-  if (a.broken !== b.broken) return a.broken - b.broken;
-  if (Math.abs(a.worst - b.worst) > 1e-6) return b.worst - a.worst;
-  return Math.abs(a.sum - b.sum) > 1e-3 ? b.sum - a.sum : 0;
-}
-
-/** Greatest number of origins worth comparing pair by pair; long width sequences meet more walls than that only in halls. */
-const MOST_PAIRS = 200_000;
-
-/**
- * The origin of the rows whose worst strip is widest (see {@link Score}); exact, from the breakpoints of the strips.
- *
- * @param walls what runs with the planks; may be empty, then `otherwise` is returned
- * @param otherwise origin that is taken among equals, and where there is nothing to choose by
- */
-export function bestOrigin(walls: readonly RunningWall[], widths: readonly number[], leastRip: number, otherwise: number): number {
-  const period = periodOf(widths);
-  const edges: number[] = [];
-  widths.reduce((at, width) => {
-    edges.push(at);
-    return at + width;
-  }, 0);
-  const starts = new Set<number>();
-  const fars = new Set<number>();
-  for (const { w, side } of walls) for (const at of w) (side === 'start' ? starts : fars).add(modulo(at, period));
-
-  const tried = new Set<number>();
-  const candidates: number[] = [otherwise];
-  const propose = (origin: number) => {
-    const place = modulo(origin, period);
-    const key = Math.round(place * 1e6);
-    if (!tried.has(key)) {
-      tried.add(key);
-      candidates.push(place);
-    }
-  };
-  // one strip a whole plank, or just as wide as it must be
-  for (const e of edges) {
-    for (const p of starts) for (const strip of [0, leastRip]) propose(p + strip - e);
-    for (const p of fars) for (const strip of [0, leastRip]) propose(p - strip - e);
-  }
-  // two strips equal: the row after a start wall as wide as the one before a far wall
-  if (starts.size * fars.size * edges.length ** 2 <= MOST_PAIRS) {
-    for (const a of starts) {
-      for (const b of fars) {
-        for (const e of edges) for (const f of edges) for (const k of [0, 1]) propose((a + b - e - f + k * period) / 2);
-      }
-    }
-  }
-  let best = candidates[0]!;
-  let score = scoreOf(walls, { origin: best, widths }, leastRip);
-  for (let i = 1; i < candidates.length; i++) {
-    const next = scoreOf(walls, { origin: candidates[i]!, widths }, leastRip);
-    if (compareScores(next, score) < 0) {
-      best = candidates[i]!;
-      score = next;
-    }
-  }
-  return best;
 }
 
 /** Least and greatest w of a laid area. */

@@ -1,4 +1,5 @@
-import { periodOf, scoreOf, stripsFor, type RunningWall } from './circle';
+import { scoreOf } from './best';
+import { periodOf, stripsFor, type RunningWall } from './circle';
 
 /** One place on the curve: how far the rows are moved, the worst strip there, and the wall that has it. */
 export type CurvePoint = { readonly shift: number; readonly worst: number; readonly wall: number };
@@ -37,7 +38,7 @@ export function stripCurve(walls: readonly RunningWall[], widths: readonly numbe
           wall = i;
         }
       });
-      return { shift, worst: walls.length === 0 ? 0 : scoreOf(walls, grid, 0).worst, wall };
+      return { shift, worst: walls.length === 0 ? 0 : scoreOf(walls, grid, 0).narrowest, wall };
     });
 }
 

@@ -3,6 +3,8 @@
  * runs with them, for the mode that was chosen or for any place of the dragged line.
  */
 export * from './circle';
+export * from './best';
 export * from './direction';
 export * from './setout';
 export * from './curve';
+export { runningDoorways, wrappedDoorways, wrappedEdge, type RunningDoorway } from './jambs';

@@ -1,20 +1,10 @@
 import { frameOf, turned, type Frame } from '../geometry';
-import type { Floor } from '../floors';
+import type { Bound, Floor } from '../floors';
 import type { SetOutMode } from '../job';
-import {
-  bestOrigin,
-  compareScores,
-  reachOf,
-  rowAt,
-  runningWalls,
-  SAME,
-  scoreOf,
-  stripsFor,
-  type Grid,
-  type RunningWall,
-  type Strip,
-} from './circle';
+import { reachOf, rowAt, runningWalls, SAME, stripsFor, type Grid, type RunningWall, type Strip } from './circle';
+import { bestOrigin, compareScores, scoreOf } from './best';
 import { directionOf } from './direction';
+import { runningDoorways, type RunningDoorway } from './jambs';
 
 /** One row before the walls cut it: `from` and `to` are its w; `width` its planks'. */
 export type RowBand = { readonly n: number; readonly from: number; readonly to: number; readonly width: number };
@@ -42,6 +32,8 @@ export type SetOutGround = {
   readonly directionReason: string;
   readonly frame: Frame;
   readonly walls: readonly RunningWall[];
+  /** Doorways in walls that run with the planks. */
+  readonly doorways: readonly RunningDoorway[];
   /** Least and greatest w of the laid area. */
   readonly reach: readonly [number, number];
   readonly widths: readonly number[];
@@ -55,10 +47,17 @@ export function groundOf(floor: Floor): SetOutGround {
     direction,
     directionReason: reason,
     frame,
-    walls: runningWalls(floor.edges, frame),
+    walls: runningWalls(floor.edges, frame, weightsOf(floor)),
+    doorways: runningDoorways(floor.ways, frame),
     reach: reachOf(floor.laid, frame),
     widths: widthsOf(floor),
   };
+}
+
+/** How much each wall of the floor is seen. */
+function weightsOf(floor: Floor): (bound: Bound) => number {
+  const weights = new Map(floor.spaces.flatMap((s) => (s.weights ?? []).map(({ wall, weight }) => [`${s.id} ${wall}`, weight])));
+  return (bound) => (bound.kind === 'wall' ? (weights.get(`${bound.space} ${bound.wall}`) ?? 1) : 1);
 }
 
 /** The set-out that the floor's layout asks for. */
@@ -98,20 +97,19 @@ export function bandsOf(grid: Grid, [low, high]: readonly [number, number]): rea
 
 /** Where the rows begin in a mode; see `formats` for what each means. */
 export function originFor(ground: SetOutGround, mode: SetOutMode): number {
-  const { reach, widths, walls, floor, frame } = ground;
+  const { reach, widths, walls, doorways, floor, frame } = ground;
   const rip = floor.product.limits.rip;
   const setOut = floor.layout.setOut;
+  const score = (origin: number) => scoreOf(walls, { origin, widths }, rip, doorways);
   /** Of several origins that fulfil the mode, the one with the best strips. */
   const bestOf = (origins: readonly number[]): number =>
-    origins.reduce((best, next) =>
-      compareScores(scoreOf(walls, { origin: next, widths }, rip), scoreOf(walls, { origin: best, widths }, rip)) < 0 ? next : best,
-    );
+    origins.reduce((best, next) => (compareScores(score(next), score(best)) < 0 ? next : best));
   /** Origins that put the edge before the k-th width of the sequence on `w`, for every k. */
   const edgeOn = (w: number): number[] => edgesBefore(widths).map((before) => w - before);
 
   switch (mode) {
     case 'auto':
-      return bestOrigin(walls, widths, rip, balancedOrigin(ground));
+      return bestOrigin(walls, widths, rip, balancedOrigin(ground), doorways);
     case 'full-first':
       return bestOf(edgeOn(reach[0]));
     case 'balanced':

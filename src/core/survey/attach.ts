@@ -1,4 +1,5 @@
-import { signedArea, type Ring } from '../geometry';
+import { signedArea, type Point, type Ring } from '../geometry';
+import type { Job } from '../job';
 import { placeBeside, placedOutline } from './reshape';
 import type { WalkStart, WalkedWall } from './walk';
 
@@ -71,5 +72,37 @@ export function walkStart(ring: Ring, doorway: Ring, along: number, walk: readon
   return {
     at: far(forward ? place.along - along : place.along + place.width + along),
     heading: Math.abs(heading - quarter) < 1e-6 ? quarter : heading,
+  };
+}
+
+/**
+ * Puts the line of a doorway under its closed leaf: the room on the open side takes the doorway up to the leaf's face as a niche of its own,
+ * and the strip is what is left, so that its middle lies under the leaf.
+ *
+ * @param leaf thickness of the leaf, mm
+ */
+export function lineUnderLeaf(job: Job, openingId: string, leaf: number): Job | null {
+  const opening = job.openings?.find((o) => o.id === openingId);
+  if (!opening || (opening.leaf !== 'first-side' && opening.leaf !== 'second-side')) return null;
+  const [first, second] = opening.between.map((id) => job.spaces.find((s) => s.id === id) ?? null);
+  // the leaf closes flush with one room; the other one takes the rest of the doorway
+  const taker = opening.leaf === 'first-side' ? second : first;
+  const place = taker && doorwayIn(taker.outline, opening.outline);
+  if (!taker || !place || place.thickness <= leaf + 1) return null;
+  const rest = place.thickness - leaf;
+  const niche = doorwayOutline(taker.outline, { ...place, thickness: rest });
+  // corners of the niche in the order of the wall: its two far points lie first in the strip
+  const [farStart, farEnd, nearEnd, nearStart] = niche as [[number, number], [number, number], [number, number], [number, number]];
+  const { outline } = taker;
+  const same = (p: Point, q: Point) => Math.hypot(p[0] - q[0], p[1] - q[1]) < 1;
+  const cut = [nearStart, farStart, farEnd, nearEnd].filter(
+    (p, i) => (i !== 0 || !same(p, outline[place.wall]!)) && (i !== 3 || !same(p, outline[(place.wall + 1) % outline.length]!)),
+  );
+  const widened = [...outline.slice(0, place.wall + 1), ...cut, ...outline.slice(place.wall + 1)];
+  const strip = placedOutline(outline, { wall: place.wall, along: place.along, off: -place.thickness, length: place.width, depth: leaf });
+  return {
+    ...job,
+    spaces: job.spaces.map((s) => (s === taker ? { ...s, outline: widened } : s)),
+    openings: job.openings!.map((o) => (o === opening ? { ...o, outline: strip, leaf: 'middle' as const } : o)),
   };
 }

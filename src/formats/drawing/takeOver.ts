@@ -83,7 +83,8 @@ export function offersOf(drawing: RawDrawing, unit: number): readonly Offer[] {
     offers.push({ ...roleOf(ring, area, layer, telling), ring, layer, name: label?.text.trim() || name });
     if (offers.length >= MOST_OFFERS) break;
   }
-  return withoutHousing(offers);
+  const rank = ({ role }: Offer) => (role === 'room' ? 0 : role === 'doorway' ? 1 : role === 'leave' ? 3 : 2);
+  return withoutHousing(offers).sort((a, b) => rank(a) - rank(b));
 }
 
 /** Units worth trying where a drawing does not say: millimetres, metres, centimetres, inches, feet. */

@@ -103,9 +103,9 @@ export function ImportDialog({ file, display, into, action, onTake, onClose }: P
               {preview && (
                 <>
                   {box && <Picture offers={offers} display={display} />}
-                  <div className="thing-grid" style={{ alignItems: 'end' }}>
+                  <div className="thing-grid" style={{ alignItems: 'start' }}>
                     <label>
-                      <span className="quiet" style={{ fontSize: 13 }}>
+                      <span style={{ fontSize: 14, fontWeight: 500, display: 'block', marginBottom: 6 }}>
                         One unit of the drawing is {preview.unitKnown ? '(as it says)' : '(it does not say)'}
                       </span>
                       <NativeSelect.Root>
@@ -136,7 +136,7 @@ export function ImportDialog({ file, display, into, action, onTake, onClose }: P
                     )}
                   </div>
                   {offers.length === 0 && <p className="must">No closed outline was found in it.</p>}
-                  <table className="walls">
+                  <table className="walls offers-list">
                     <thead>
                       <tr>
                         <th>Outline</th>
@@ -229,24 +229,26 @@ function Picture({ offers, display }: { offers: readonly Offer[]; display: Displ
       aria-label={`${offers.filter((o) => o.role === 'room').length} rooms in a drawing of ${formatLength(w, display)} by ${formatLength(h, display)}`}
       viewBox={`${box.minX - margin} ${box.minY - margin} ${w + 2 * margin} ${h + 3 * margin}`}
     >
-      {offers.map((o, i) => (
-        <path
-          key={i}
-          className={`offer ${o.role === 'room' || o.role === 'leave' || o.role === 'doorway' ? o.role : 'thing'}`}
-          d={ringPath(o.ring.map(([px, py]) => [px, y(py)]))}
-        />
-      ))}
+      {[...offers.entries()]
+        .sort(([, a], [, b]) => Math.abs(signedArea(b.ring)) - Math.abs(signedArea(a.ring)))
+        .map(([i, o]) => (
+          <path
+            key={i}
+            className={`offer ${o.role === 'room' || o.role === 'leave' || o.role === 'doorway' ? o.role : 'thing'}`}
+            d={ringPath(o.ring.map(([px, py]) => [px, y(py)]))}
+          />
+        ))}
       {offers.map((o, i) => {
         const own = boxOf(o.ring);
         if (Math.min(own.maxX - own.minX, own.maxY - own.minY) < letters * 1.2) return null;
         return (
-          <text key={i} x={(own.minX + own.maxX) / 2} y={y((own.minY + own.maxY) / 2)} fontSize={letters} textAnchor="middle">
+          <text key={i} x={(own.minX + own.maxX) / 2} y={y((own.minY + own.maxY) / 2)} style={{ fontSize: letters, textAnchor: 'middle' }}>
             {i + 1}
           </text>
         );
       })}
       <path className="bar" d={`M${box.minX} ${box.maxY + margin}h${scaleBar}`} strokeWidth={letters / 5} />
-      <text x={box.minX + scaleBar + letters / 2} y={box.maxY + margin + letters / 3} fontSize={letters}>
+      <text x={box.minX + scaleBar + letters / 2} y={box.maxY + margin + letters / 3} style={{ fontSize: letters }}>
         {formatLength(scaleBar, display)}
       </text>
     </svg>

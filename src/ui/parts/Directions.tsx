@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { Floor } from '@/core/floors';
 import type { Job, Problem } from '@/core/job';
 import type { Summary } from '@/core/plan';
-import { groundOf, sensibleDirections } from '@/core/setout';
+import { groundOf, judgedDirections, reasonsFor } from '@/core/setout';
 import { formatLength } from '@/core/units';
 import { createPlanner } from '@/workers';
 import { directionWords } from '../state/names';
@@ -15,7 +15,8 @@ type Props = { job: Job; floors: readonly Floor[]; floor: Floor; onChange: (next
 /** The sensible directions side by side, each with its best set-out: what one gives up, what one gains. */
 export function Directions({ job, floors, floor, onChange }: Props) {
   const now = useMemo(() => groundOf(floor).direction, [floor]);
-  const directions = useMemo(() => sensibleDirections(floor), [floor]);
+  const judged = useMemo(() => judgedDirections(floor), [floor]);
+  const directions = useMemo(() => judged.map((j) => j.direction), [judged]);
   const variants = useMemo(
     () =>
       directions.map((direction) => ({
@@ -51,26 +52,25 @@ export function Directions({ job, floors, floor, onChange }: Props) {
     <table className="compare">
       <thead>
         <tr>
-          <th>Planks run</th>
           <th>Strip</th>
           <th>Planks</th>
+          <th>Waste</th>
+          <th>Cuts</th>
           <th>Faults</th>
-          <th>
-            <span className="unseen">Choose</span>
-          </th>
+          <th>At doors</th>
         </tr>
       </thead>
-      <tbody>
-        {directions.map((direction, i) => {
-          const s = list[i];
-          const here = Math.abs(((direction - now + 270) % 180) - 90) < 1e-4;
-          return (
-            <tr key={direction} aria-current={here || undefined}>
-              <th scope="row">{directionWords(direction)}</th>
-              <td>{s ? length(s.worstStrip) : '…'}</td>
-              <td>{s ? s.planks : '…'}</td>
-              <td className={s && s.musts > 0 ? 'must' : undefined}>{s ? s.musts + s.shoulds : '…'}</td>
-              <td>
+      {directions.map((direction, i) => {
+        const s = list[i];
+        const here = Math.abs(((direction - now + 270) % 180) - 90) < 1e-4;
+        return (
+          <tbody key={direction} aria-current={here || undefined}>
+            <tr className="compare-name">
+              <th scope="rowgroup" colSpan={4}>
+                {directionWords(direction)}
+                <small className="quiet">{reasonsFor(judged[i]!)}</small>
+              </th>
+              <td colSpan={2} style={{ textAlign: 'right' }}>
                 {here ? (
                   'now'
                 ) : (
@@ -86,9 +86,17 @@ export function Directions({ job, floors, floor, onChange }: Props) {
                 )}
               </td>
             </tr>
-          );
-        })}
-      </tbody>
+            <tr className="figures">
+              <td>{s ? length(s.worstStrip) : '…'}</td>
+              <td>{s ? s.planks : '…'}</td>
+              <td>{s ? `${s.wastePercent.toFixed(0)} %` : '…'}</td>
+              <td>{s ? s.cuts : '…'}</td>
+              <td className={s && s.musts > 0 ? 'must' : undefined}>{s ? s.musts + s.shoulds : '…'}</td>
+              <td>{s ? s.doorways : '…'}</td>
+            </tr>
+          </tbody>
+        );
+      })}
     </table>
   );
 }

@@ -70,7 +70,7 @@ export function LengthField({ label, mm, display, onLength, hint, large = false,
       <Field.Label fontSize="14px" className={compact ? 'unseen' : undefined}>
         {label}
       </Field.Label>
-      <InputGroup endElement={display === 'metric' && text === null ? <span className="quiet">mm</span> : undefined}>
+      <InputGroup endElement={display === 'metric' && text === null && !compact ? <span className="quiet">mm</span> : undefined}>
         <Input
           ref={input}
           className="figures"

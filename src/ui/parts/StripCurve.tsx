@@ -3,7 +3,7 @@ import { Chart, LinearScale, LineElement, PointElement, type ChartOptions } from
 import { useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
 import type { Floor } from '@/core/floors';
-import { periodOf, reignsOf, stripCurve, type SetOutGround } from '@/core/setout';
+import { periodOf, reignsOf, stripCurve, wrappedDoorways, type SetOutGround } from '@/core/setout';
 import { formatLength, type Display } from '@/core/units';
 import { wallMark, wallName } from '../state/names';
 
@@ -15,10 +15,15 @@ const css = (name: string): string => getComputedStyle(document.documentElement)
 
 /** The worst strip over one plank's width of shift, the hand on it, and below it which wall has the worst strip where. */
 export default function StripCurve({ ground, floor, origin, display, onShift }: Props) {
-  const { walls, widths, reach } = ground;
+  const { walls, widths, reach, doorways } = ground;
   const period = periodOf(widths);
   const curve = useMemo(() => stripCurve(walls, widths, reach[0]), [walls, widths, reach]);
   const reigns = useMemo(() => reignsOf(curve), [curve]);
+  // where a doorway would be wrapped by one plank: a band along the bottom
+  const wrapped = useMemo(
+    () => curve.map(({ shift }) => (wrappedDoorways(doorways, { origin: reach[0] + shift, widths }) > 0 ? 1 : 0)),
+    [curve, doorways, reach, widths],
+  );
   const hand = (((origin - reach[0]) % period) + period) % period;
   const rip = floor.product.limits.rip;
   const top = Math.max(...widths);
@@ -26,6 +31,12 @@ export default function StripCurve({ ground, floor, origin, display, onShift }: 
   const line = { showLine: true, pointRadius: 0, tension: 0 };
   const data = {
     datasets: [
+      {
+        ...line,
+        data: curve.map((p, i) => ({ x: p.shift, y: wrapped[i] ? 0 : NaN })),
+        borderColor: css('should'),
+        borderWidth: 12,
+      },
       { ...line, data: curve.map((p) => ({ x: p.shift, y: p.worst })), borderColor: css('ink'), borderWidth: 2 },
       {
         ...line,
@@ -108,7 +119,8 @@ export default function StripCurve({ ground, floor, origin, display, onShift }: 
         })}
       </div>
       <figcaption className="quiet" style={{ fontSize: 13, marginTop: 4 }}>
-        Line moved by up to one plank; below, which wall is narrowest there. Tap to move the line.
+        Line moved by up to one plank; below, which wall is narrowest there.
+        {doorways.length > 0 && ' The band marks places where one plank wraps both jambs of a doorway.'} Tap to move the line.
       </figcaption>
     </figure>
   );

@@ -13,6 +13,8 @@ const summary = (change: Partial<Summary>): Summary => ({
   staggerOf: {},
   musts: 0,
   shoulds: 0,
+  doorways: 0,
+  cuts: 0,
   ...change,
 });
 

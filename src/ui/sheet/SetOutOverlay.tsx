@@ -1,9 +1,11 @@
 'use client';
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { turned, type Point } from '@/core/geometry';
-import type { SetOut, SetOutGround, Strip } from '@/core/setout';
+import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import type { Floor } from '@/core/floors';
+import { boxOf, turned, type Point } from '@/core/geometry';
+import { setOutOf, type SetOut, type SetOutGround, type Strip } from '@/core/setout';
 import { formatLength, lengthStep, type Display } from '@/core/units';
 import { wallMark } from '../state/names';
+import { edgeNear } from '../state/setOutEdit';
 import { across, scaleOf, toPlan, toScreen, type View } from './view';
 
 type Props = {
@@ -157,4 +159,37 @@ function placedPills(strips: readonly Strip[], view: View, display: Display, fra
     }
   }
   return pills;
+}
+
+/** The lines of the other floors, each over its own floor: a row edge near its middle. */
+export function OtherLines({ floors, view, onFloor }: { floors: readonly Floor[]; view: View; onFloor: (id: string) => void }) {
+  const lines = useMemo(
+    () =>
+      floors.map((floor) => {
+        const { frame, grid } = setOutOf(floor);
+        const box = boxOf(floor.laid.flatMap((p) => p[0]!.map((q) => turned(frame, q))));
+        const w = edgeNear(grid.origin, grid.widths, (box.minY + box.maxY) / 2);
+        return { floor, ends: [turned(frame, [box.minX, w]), turned(frame, [box.maxX, w])] as const };
+      }),
+    [floors],
+  );
+  return lines.map(({ floor, ends }) => {
+    const [p, q] = ends.map((e) => toScreen(view, e)) as [Point, Point];
+    const choose = () => onFloor(floor.id);
+    return (
+      <g
+        key={floor.id}
+        data-drag
+        role="button"
+        tabIndex={0}
+        aria-label={`The line of ${floor.spaces.map((s) => s.name).join(' + ')}`}
+        style={{ cursor: 'pointer' }}
+        onClick={choose}
+        onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), choose())}
+      >
+        <line x1={p[0]} y1={p[1]} x2={q[0]} y2={q[1]} stroke="transparent" strokeWidth={30} />
+        <line className="otherline" x1={p[0]} y1={p[1]} x2={q[0]} y2={q[1]} />
+      </g>
+    );
+  });
 }

@@ -160,7 +160,8 @@ function Corner({
 function Mover({ job, space, view, display, onMove, onMoved }: Pick<Props, 'job' | 'space' | 'view' | 'display' | 'onMove' | 'onMoved'>) {
   const from = useRef<Point | null>(null);
   const box = boxOf(space.outline);
-  const [x, y] = toScreen(view, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]);
+  // a quarter along, clear of the room's name and its walls' letters
+  const [x, y] = toScreen(view, [box.minX + (box.maxX - box.minX) / 4, (box.minY + box.maxY) / 2]);
   const at = (event: PointerEvent): Point => {
     const area = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
     return toPlan(view, [event.clientX - area.left, event.clientY - area.top]);
@@ -186,7 +187,7 @@ function Mover({ job, space, view, display, onMove, onMoved }: Pick<Props, 'job'
       role="button"
       tabIndex={0}
       aria-label={`Move ${space.name || space.id}; arrow keys move it, with Shift by larger steps`}
-      transform={`translate(${x} ${y - 38})`}
+      transform={`translate(${x} ${y})`}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
         from.current = at(e);

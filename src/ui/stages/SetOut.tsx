@@ -1,17 +1,24 @@
 'use client';
-import { Button, Field, Input } from '@chakra-ui/react';
-import { RotateCw } from 'lucide-react';
+import { Button, NativeSelect } from '@chakra-ui/react';
+import { CircleDot, Eye, EyeOff, RotateCw } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { sourceOf, sourceText, type Job, type Problem } from '@/core/job';
-import { scoreOf, type SetOut, type SetOutGround } from '@/core/setout';
+import type { Floor } from '@/core/floors';
+import { round3, type Point } from '@/core/geometry';
+import { sourceOf, sourceText, type Job, type Layout, type Problem } from '@/core/job';
+import { scoreOf, wrappedDoorways, type RunningWall, type SetOut, type SetOutGround } from '@/core/setout';
+import { placedOutline, walkOf, wallLetter } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import { BigLength } from '../parts/Big';
 import { Directions } from '../parts/Directions';
+import { LengthField } from '../parts/LengthField';
+import { NumberField } from '../parts/NumberField';
 import { stripText } from '../sheet/SetOutOverlay';
 import { directionWords, wallName } from '../state/names';
 import { quarterOn, reasonFor, stopsOf, withFloorLayout } from '../state/setOutEdit';
+import { withSpace } from '../state/edit';
+import { WallOf } from './Checks';
 import type { StageProps } from './props';
 
 // the chart's package is needed on this stage only
@@ -30,15 +37,24 @@ type Props = StageProps & {
 export function SetOutReading({ job, floors, floor, setOut, ground, dragging, lineW, onChange, onPlace }: Props) {
   const { display } = job;
   const limits = floor.product.limits;
+  const [matching, setMatching] = useState(false);
   const stops = useMemo(() => stopsOf(ground), [ground]);
   const strips = [...setOut.strips].sort((a, b) => a.least - b.least || b.wall.u[1] - b.wall.u[0] - (a.wall.u[1] - a.wall.u[0]));
   const worst = strips[0];
-  const best = scoreOf(ground.walls, { origin: stops[0]!.origin, widths: ground.widths }, limits.rip).worst;
+  // a wall that doorways part reads the same on both sides: once is enough
+  const seen = new Set<string>();
+  const listed = strips.filter((s) => {
+    const key = `${wallName(s.wall, floor)} ${stripText(s, display)}`;
+    return !seen.has(key) && seen.add(key);
+  });
+  const best = scoreOf(ground.walls, { origin: stops[0]!.origin, widths: ground.widths }, limits.rip, ground.doorways).narrowest;
   const layout = (change: Parameters<typeof withFloorLayout>[3]) => onChange(withFloorLayout(job, floor, floors.length, change));
   const half = () => onPlace(lineW + ground.widths[0]! / 2);
   const turn = () => layout({ direction: quarterOn(floor) });
   useHotkeys('h', half, { useKey: true });
   useHotkeys('d', turn, { useKey: true });
+  const centred = setOut.mode === 'edge-on-centre' || setOut.mode === 'plank-on-centre';
+  const wrapped = wrappedDoorways(ground.doorways, setOut.grid);
   const mode = dragging ? 'row-edge-at' : setOut.mode;
   const length = (mm: number) => formatLength(mm, display);
   return (
@@ -69,6 +85,13 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
         {mode !== 'auto' && worst && best > worst.least + 0.5 ? ` The best place leaves ${length(best)}.` : ''}
       </p>
 
+      {wrapped > 0 && (
+        <p className="why should">
+          In {wrapped === 1 ? 'one doorway' : `${wrapped} doorways`} a row edge runs out past the wall’s face: one plank would wrap both
+          jambs.
+        </p>
+      )}
+
       <div className="stops" role="group" aria-label="Places for the line">
         {stops.map((stop) => (
           <Button
@@ -77,7 +100,14 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
             variant={mode === stop.mode ? 'solid' : 'outline'}
             colorPalette={mode === stop.mode ? 'blue' : 'gray'}
             aria-pressed={mode === stop.mode}
-            onClick={() => layout({ setOut: { mode: stop.mode } })}
+            onClick={() =>
+              layout({
+                setOut: {
+                  mode: stop.mode,
+                  ...(/centre/.test(stop.mode) ? { space: floor.layout.setOut.space ?? floor.spaces[0]!.id } : {}),
+                },
+              })
+            }
           >
             {stop.name}
           </Button>
@@ -85,14 +115,49 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
         <Button h="44px" variant="outline" aria-pressed={false} onClick={half}>
           Half a plank over <kbd>H</kbd>
         </Button>
+        <Button h="44px" variant="outline" aria-expanded={matching} onClick={() => setMatching(!matching)}>
+          Match a floor
+        </Button>
       </div>
+
+      {centred && floor.spaces.length > 1 && (
+        <label style={{ display: 'block', maxWidth: 300 }}>
+          <span className="quiet" style={{ fontSize: 13 }}>
+            The centre line of
+          </span>
+          <NativeSelect.Root>
+            <NativeSelect.Field
+              h="44px"
+              value={floor.layout.setOut.space ?? floor.spaces[0]!.id}
+              onChange={(e) => layout({ setOut: { mode: setOut.mode, space: e.target.value } })}
+            >
+              {floor.spaces.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name || s.id}
+                </option>
+              ))}
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+        </label>
+      )}
+      {matching && (
+        <MatchFloor
+          job={job}
+          floor={floor}
+          onMatch={(at, direction) => {
+            layout({ direction, setOut: { mode: 'row-edge-at', at: [round3(at[0]), round3(at[1])] } });
+            setMatching(false);
+          }}
+        />
+      )}
 
       {ground.walls.length > 0 && (
         <StripCurve ground={ground} floor={floor} origin={setOut.grid.origin} display={display} onShift={(by) => onPlace(lineW + by)} />
       )}
 
       <ul className="lines">
-        {strips.slice(0, 12).map((strip, i) => (
+        {listed.slice(0, 12).map((strip, i) => (
           <li key={i}>
             <span>
               {wallName(strip.wall, floor)}
@@ -101,7 +166,10 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
               )}
               {strip.crossed > 0 && <span className="quiet"> a row runs out on it</span>}
             </span>
-            <b className={strip.least < limits.rip - 0.01 ? 'must' : undefined}>{stripText(strip, display)}</b>
+            <span style={{ display: 'flex', alignItems: 'center', gap: 6 }}>
+              {strip.wall.bound.kind === 'wall' && <Seen job={job} wall={strip.wall} onChange={onChange} />}
+              <b className={strip.least < limits.rip - 0.01 ? 'must' : undefined}>{stripText(strip, display)}</b>
+            </span>
           </li>
         ))}
       </ul>
@@ -116,42 +184,137 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
         </Button>
         {floor.layout.direction !== 'auto' && (
           <Button h="44px" variant="outline" onClick={() => layout({ direction: 'auto' })}>
-            Along the longest walls
+            As judged best
           </Button>
         )}
       </div>
-      <AngleField direction={setOut.direction} onAngle={(direction) => layout({ direction })} />
+      <NumberField
+        label="Angle in degrees (0 left to right, 90 bottom to top; 180 begins at the other wall)"
+        value={setOut.direction}
+        wanted="An angle in degrees, such as 45."
+        onNumber={(direction) => (Math.abs(direction) > 360 ? 'An angle between −360 and 360°.' : void layout({ direction }))}
+      />
+      <LightFrom job={job} floor={floor} onLight={(light) => layout({ light })} />
       <Directions job={job} floors={floors} floor={floor} onChange={onChange} />
     </>
   );
 }
 
-/** Any angle, where the walls do not say it. */
-function AngleField({ direction, onAngle }: { direction: number; onAngle: (direction: number) => void }) {
-  const [text, setText] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string>();
-  const commit = () => {
-    if (text === null) return;
-    const value = Number(text.replace(',', '.').replace('°', ''));
-    if (text.trim() === '' || !Number.isFinite(value) || Math.abs(value) > 360) return setProblem('An angle in degrees, such as 45.');
-    setProblem(undefined);
-    setText(null);
-    onAngle(value);
+/** How much a wall is seen: the strip beside it counts the more. */
+function Seen({ job, wall, onChange }: { job: Job; wall: RunningWall; onChange: Props['onChange'] }) {
+  if (wall.bound.kind !== 'wall') return null;
+  const { space, wall: index } = wall.bound;
+  const Icon = wall.weight > 1 ? Eye : wall.weight < 1 ? EyeOff : CircleDot;
+  return (
+    <Button
+      size="sm"
+      h="44px"
+      px="2"
+      variant={wall.weight === 1 ? 'ghost' : 'outline'}
+      aria-label={`${wallLetter(index)} is ${seenWords(wall.weight)}; change`}
+      title={`This wall is ${seenWords(wall.weight)}; its strip counts accordingly`}
+      onClick={() => onChange(nextWeight(job, space, index))}
+    >
+      <Icon size={17} />
+    </Button>
+  );
+}
+
+/** How much a wall is seen, step by step: as any, twice, half. */
+const SEEN = [
+  { weight: 1, words: 'seen like any' },
+  { weight: 2, words: 'seen most' },
+  { weight: 0.5, words: 'hardly seen' },
+] as const;
+
+/** The next of them for a wall of a space. */
+function nextWeight(job: Job, spaceId: string, wall: number): Job {
+  const space = job.spaces.find((s) => s.id === spaceId);
+  const now = space?.weights?.find((w) => w.wall === wall)?.weight ?? 1;
+  const next = SEEN[(SEEN.findIndex((s) => s.weight === now) + 1) % SEEN.length]!.weight;
+  const rest = (space?.weights ?? []).filter((w) => w.wall !== wall);
+  return withSpace(job, spaceId, (s) => ({ ...s, weights: next === 1 ? rest : [...rest, { wall, weight: next }] }));
+}
+
+const seenWords = (weight: number): string => SEEN.find((s) => s.weight === weight)?.words ?? `counts ${weight} times`;
+
+/** A floor that is there already: one of its row edges, measured from a wall, is where our rows go on. */
+function MatchFloor({ job, floor, onMatch }: { job: Job; floor: Floor; onMatch: (at: Point, direction: number) => void }) {
+  const [spaceId, setSpaceId] = useState(floor.spaces[0]!.id);
+  const [wall, setWall] = useState(0);
+  const [off, setOff] = useState(0);
+  const space = floor.spaces.find((s) => s.id === spaceId) ?? floor.spaces[0]!;
+  const at = () => {
+    const [p] = placedOutline(space.outline, { wall, along: (walkOf(space.outline)[wall]?.length ?? 0) / 2, off, length: 1, depth: 1 });
+    const [a, b] = [space.outline[wall]!, space.outline[(wall + 1) % space.outline.length]!];
+    const angle = ((((Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI) % 180) + 180) % 180;
+    onMatch(p!, Math.abs(angle - Math.round(angle / 90) * 90) < 1e-4 ? (Math.round(angle / 90) * 90) % 180 : Number(angle.toFixed(6)));
   };
   return (
-    <Field.Root invalid={problem !== undefined} mt="3">
-      <Field.Label fontSize="14px">Angle in degrees (0 left to right, 90 bottom to top; 180 begins at the other wall)</Field.Label>
-      <Input
-        h="44px"
-        w="120px"
-        fontFamily="var(--figures)"
-        fontSize="19px"
-        value={text ?? String(Number(direction.toFixed(2)))}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={commit}
-        onKeyDown={(e) => e.key === 'Enter' && commit()}
-      />
-      {problem !== undefined && <Field.ErrorText fontSize="14px">{problem}</Field.ErrorText>}
-    </Field.Root>
+    <fieldset className="thing">
+      <legend>Match a floor that is there</legend>
+      <div className="thing-grid">
+        {floor.spaces.length > 1 && (
+          <label>
+            <span className="quiet" style={{ fontSize: 13 }}>
+              In
+            </span>
+            <NativeSelect.Root>
+              <NativeSelect.Field h="44px" value={space.id} onChange={(e) => (setSpaceId(e.target.value), setWall(0))}>
+                {floor.spaces.map((s) => (
+                  <option key={s.id} value={s.id}>
+                    {s.name || s.id}
+                  </option>
+                ))}
+              </NativeSelect.Field>
+              <NativeSelect.Indicator />
+            </NativeSelect.Root>
+          </label>
+        )}
+        <WallOf label="From wall" space={space} value={wall} onWall={setWall} />
+        <div>
+          <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
+            Its row edge is off the wall by
+          </div>
+          <LengthField compact label="Its row edge is off the wall by" mm={off} display={job.display} onLength={(mm) => void setOff(mm)} />
+        </div>
+      </div>
+      <Button h="44px" my="2" variant="outline" onClick={at}>
+        Go on from that edge
+      </Button>
+    </fieldset>
+  );
+}
+
+/** The wall through which the light comes; a choice that only weighs directions. */
+function LightFrom({ job, floor, onLight }: { job: Job; floor: Floor; onLight: (light: Layout['light']) => void }) {
+  const { light } = floor.layout;
+  const value = light ? `${light.space} ${light.wall}` : '';
+  return (
+    <label style={{ display: 'block', maxWidth: 300 }}>
+      <span className="quiet" style={{ fontSize: 13 }}>
+        Most light comes through
+      </span>
+      <NativeSelect.Root>
+        <NativeSelect.Field
+          h="44px"
+          value={value}
+          onChange={(e) => {
+            const at = e.target.value.lastIndexOf(' ');
+            onLight(at < 0 ? undefined : { space: e.target.value.slice(0, at), wall: Number(e.target.value.slice(at + 1)) });
+          }}
+        >
+          <option value="">not noted</option>
+          {floor.spaces.flatMap((s) =>
+            s.outline.map((_, i) => (
+              <option key={`${s.id} ${i}`} value={`${s.id} ${i}`}>
+                {job.spaces.length > 1 ? `${s.name || s.id}, ` : ''}wall {wallLetter(i)}
+              </option>
+            )),
+          )}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </label>
   );
 }

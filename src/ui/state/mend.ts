@@ -1,6 +1,8 @@
 import { floorsOf } from '@/core/floors';
 import { round3 } from '@/core/geometry';
-import type { Job, Result } from '@/core/job';
+import { LEAF } from '@/core/audit';
+import type { Job, Opening, Result } from '@/core/job';
+import { lineUnderLeaf } from '@/core/survey';
 import type { Finding } from '@/core/plan';
 import type { Planned, Planner } from '@/workers';
 import { withFloorLayout } from './setOutEdit';
@@ -10,7 +12,19 @@ const TRIES = 8;
 
 /** Whether there is anything to try against a finding. */
 export const hasMend = ({ rule }: Finding): boolean =>
-  ['rip', 'jamb', 'busy-doorway', 'stagger', 'endPiece', 'h-joint', 'repeat', 'stairs'].includes(rule);
+  [
+    'rip',
+    'jamb',
+    'busy-doorway',
+    'crosswise-doorway',
+    'corner-piece',
+    'leaf',
+    'stagger',
+    'endPiece',
+    'h-joint',
+    'repeat',
+    'stairs',
+  ].includes(rule);
 
 /** What may mend a finding, mildest first: the best place for the line, other arrangements of the joints, the freer school. */
 function remedies(job: Job, finding: Finding): Job[] {
@@ -19,6 +33,12 @@ function remedies(job: Job, finding: Finding): Job[] {
   if (!floors.ok || !floor) return [];
   const change = (layout: Parameters<typeof withFloorLayout>[3]) => withFloorLayout(job, floor, floors.value.length, layout);
   if (finding.rule === 'rip') return floor.layout.setOut.mode === 'auto' ? [] : [change({ setOut: { mode: 'auto' } })];
+  if (finding.rule === 'leaf') {
+    const away = (o: Opening) => o.outline.reduce((sum, p) => sum + Math.hypot(p[0] - finding.at[0], p[1] - finding.at[1]), 0);
+    const [nearest] = [...(job.openings ?? [])].sort((a, b) => away(a) - away(b));
+    const mended = nearest && lineUnderLeaf(job, nearest.id, LEAF);
+    return mended ? [mended] : [];
+  }
   if (finding.rule === 'jamb') {
     // the row's edge into the middle of the doorway that is nearest to the finding
     const middles = floor.ways.map(({ near, far }): [number, number] => [

@@ -8,7 +8,7 @@ export function withFloorLayout(
   job: Job,
   floor: Floor,
   floors: number,
-  change: { setOut?: Layout['setOut']; direction?: Layout['direction']; stagger?: Layout['stagger'] },
+  change: { setOut?: Layout['setOut']; direction?: Layout['direction']; stagger?: Layout['stagger']; light?: Layout['light'] },
 ): Job {
   const own = new Set(floor.spaces.map((s) => s.id));
   const overridden = job.layouts?.some((l) => own.has(l.space)) ?? false;
@@ -47,7 +47,9 @@ export function stopsOf(ground: SetOutGround): readonly Stop[] {
 export function reasonFor(mode: SetOutMode, ground: SetOutGround): string {
   switch (mode) {
     case 'auto':
-      return 'No other place for the line leaves a wider narrowest strip.';
+      return ground.doorways.length > 0
+        ? 'Of the places that end a row’s edge well inside every doorway they can, none leaves a wider narrowest strip.'
+        : 'No other place for the line leaves a wider narrowest strip.';
     case 'full-first':
       return 'The first row is a whole plank wide; the far side takes what comes.';
     case 'balanced':
