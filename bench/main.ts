@@ -9,6 +9,9 @@ import { randomFrom, runsOf } from '../src/core/rows';
 import { bestOrigin, compareScores, groundOf, placed, scoreOf, setOutOf } from '../src/core/setout';
 import { untruths } from '../test/truth';
 import { layByHand } from './hand';
+import { readDrawing, offersOf } from '../src/formats/drawing';
+import { rowPaths } from '../src/ui/sheet/paths';
+import { brokenHall, drawingOf } from './large';
 import { houses } from './houses';
 import { fromAtMost, type Verdict } from './optimum';
 import { rooms } from './rooms';
@@ -164,13 +167,36 @@ function measureSpeed(): void {
   );
 }
 
-/** A hall of 1,000 m². */
+/** A hall of 1,000 m² as one floor, and one of 2,000 m² with breaks. */
 function measureHall(): void {
-  const hall = { ...newJob('Hall', 'metric', 40_000, 25_000), kerf: 3 };
-  const before = process.memoryUsage().rss;
-  const [took] = time(1, () => mustPlan(hall));
+  for (const [name, job] of [
+    ['1,000 m²', { ...newJob('Hall', 'metric', 40_000, 25_000), kerf: 3 }],
+    ['2,000 m² with breaks', brokenHall()],
+  ] as const) {
+    const before = process.memoryUsage().rss;
+    const [took] = time(1, () => mustPlan(job));
+    console.log(
+      `plan of ${name}: ${ms(took!)}, resident memory ${(process.memoryUsage().rss / 1e6).toFixed(0)} MB (${(before / 1e6).toFixed(0)} before)`,
+    );
+  }
+}
+
+/** Putting the pieces down again where the joints are known: what a new place of the line costs without a search. */
+function measureRedraw(): void {
+  const plan = mustPlan(houses(1, 1)[0]!);
+  const pieces = plan.floors.reduce((sum, f) => sum + f.pieces.length, 0);
+  console.log(`paths of ${pieces} pieces of a house: ${ms(median(time(20, () => plan.floors.map((f) => rowPaths(f)))))}`);
+}
+
+/** A drawing of 5,000 entities: half closed outlines, half loose lines that form rooms. */
+function measureDrawing(): void {
+  const text = drawingOf(5000);
+  const begun = performance.now();
+  const read = readDrawing('large.dxf', text, 'metric');
+  if (!read.ok) throw new Error(read.text);
+  const offers = offersOf(read.drawing, 1);
   console.log(
-    `plan of 1,000 m²: ${ms(took!)}, resident memory ${(process.memoryUsage().rss / 1e6).toFixed(0)} MB (${(before / 1e6).toFixed(0)} before)`,
+    `DXF of 5,000 entities (${(text.length / 1e6).toFixed(1)} MB): ${ms(performance.now() - begun)}, ${offers.length} outlines offered`,
   );
 }
 
@@ -203,6 +229,8 @@ const parts = {
   houses: measureHouses,
   speed: measureSpeed,
   hall: measureHall,
+  redraw: measureRedraw,
+  drawing: measureDrawing,
   bundle: measureBundle,
 };
 const wanted = process.argv.slice(2);

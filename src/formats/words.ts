@@ -20,7 +20,7 @@ export function cutWords({ crosscuts, rip, shape }: CutLine, display: Display): 
     words.push(
       Math.abs(rip.left - rip.right) < 0.5
         ? `rip to ${length(rip.left)}, keep the ${edge} edge`
-        : `rip ${length(rip.left)} at the left end to ${length(rip.right)} at the right, keep the ${edge} edge`,
+        : `rip ${length(rip.left)} at the left end to ${length(rip.right)} at the right, keep the ${edge} edge: mark both widths from it and snap a line`,
     );
   }
   if (shape) {

@@ -123,12 +123,16 @@ export function Work({ view }: { view: JobView }) {
       new Set(current?.floors.flatMap((f) => f.pieces.filter((p) => isTicked(job, tickOf(f.id, p))).map((p) => `${f.id}/${p.id}`)) ?? []),
     [current, job],
   );
+  // what is said of a piece is needed where pieces are looked at
+  const looking = stage === 'rows' || stage === 'cuts';
   const lines = useMemo(
     () =>
       new Map(
-        current ? cutList(current, job.kerf).flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}` as string, l] as const)) : [],
+        current && looking
+          ? cutList(current, job.kerf).flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}` as string, l] as const))
+          : [],
       ),
-    [current, job.kerf],
+    [current, looking, job.kerf],
   );
   const describe = (key: string): string | null => {
     const line = lines.get(key);

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import type { Display } from '../core/units';
-import { likelyUnit, offersOf, readDrawing, type Offer, type RawDrawing } from '../formats/drawing';
+import { likelyUnit, MOST_OFFERS, offersOf, readDrawing, type Offer, type RawDrawing } from '../formats/drawing';
 
 /** A drawing as the preview shows it. */
 export type Preview = {
@@ -15,13 +15,11 @@ export type Preview = {
 
 let drawing: RawDrawing | null = null;
 
-const preview = (raw: RawDrawing, unit: number): Preview => ({
-  format: raw.format,
-  unitKnown: raw.unit !== null,
-  unit,
-  offers: offersOf(raw, unit),
-  left: raw.left,
-});
+function preview(raw: RawDrawing, unit: number): Preview {
+  const offers = offersOf(raw, unit);
+  const more = offers.length >= MOST_OFFERS ? [`outlines beyond the first ${MOST_OFFERS}`] : [];
+  return { format: raw.format, unitKnown: raw.unit !== null, unit, offers, left: [...raw.left, ...more] };
+}
 
 const api = {
   /** Reads a file; the drawing stays here, to be looked at in another unit. */

@@ -8,7 +8,11 @@ let stopped = 0;
 
 jest.mock('comlink', () => ({
   proxy: (f: unknown) => f,
-  wrap: () => ({ plan: (job: { name: string }) => new Promise((finish, fail) => calls.push({ name: job.name, finish, fail })) }),
+  wrap: () => ({
+    plan: (job: { name: string }) => new Promise((finish, fail) => calls.push({ name: job.name, finish, fail })),
+    // every plan has two floors
+    floor: (index: number) => Promise.resolve(index < 2 ? `floor ${index}` : null),
+  }),
 }));
 jest.mock('./workerUrl', () => ({
   openWorker: () => {
@@ -32,13 +36,14 @@ test('one runs at a time; of those that wait only the newest is planned', async 
   const third = planner.plan(job('third'));
   expect(calls.map((c) => c.name)).toEqual(['first']);
   expect(await second).toBeNull();
-  calls[0]!.finish({ ok: true, value: 'old news' });
+  calls[0]!.finish({ ok: true, value: { plan: { job: 'old news' } } });
   // a newer request makes the first answer old news
   expect(await first).toBeNull();
   await settle();
   expect(calls.map((c) => c.name)).toEqual(['first', 'third']);
-  calls[1]!.finish({ ok: true, value: 'plan' });
-  expect(await third).toEqual({ ok: true, value: 'plan' });
+  calls[1]!.finish({ ok: true, value: { plan: { job: 'plan' } } });
+  // its floors follow one by one
+  expect(await third).toEqual({ ok: true, value: { plan: { job: 'plan', floors: ['floor 0', 'floor 1'] } } });
   expect([workers, stopped]).toEqual([1, 0]);
 });
 
@@ -49,7 +54,7 @@ test('a plan that runs long is stopped for a newer one', async () => {
   const next = planner.plan(job('next'));
   expect(await slow).toBeNull();
   expect([workers, stopped]).toEqual([2, 1]);
-  calls[1]!.finish({ ok: true, value: 'plan' });
+  calls[1]!.finish({ ok: true, value: { plan: { job: 'plan' } } });
   expect(await next).toMatchObject({ ok: true });
 });
 
@@ -60,7 +65,7 @@ test('cancel gives back null and stops the worker; the next plan has a new one',
   expect(await running).toBeNull();
   expect(stopped).toBe(1);
   const next = planner.plan(job('next'));
-  calls[1]!.finish({ ok: true, value: 'plan' });
+  calls[1]!.finish({ ok: true, value: { plan: { job: 'plan' } } });
   expect(await next).toMatchObject({ ok: true });
 });
 

@@ -1,5 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Job, Result } from '../core/job';
+import type { PlanFloor } from '../core/plan';
 import type { Planned, PlannerApi } from './planner.worker';
 import { openWorker } from './workerUrl';
 
@@ -16,6 +17,15 @@ export type Planner = {
   /** Stops what is running; its request comes back as null. */
   cancel(): void;
 };
+
+/** The plan, and then its floors, each as a message of its own. */
+async function planWhole(remote: Remote<PlannerApi>, { job, progress }: Request): Promise<Result<Planned>> {
+  const result = await remote.plan(job, proxy(progress));
+  if (!result.ok) return result;
+  const floors: PlanFloor[] = [];
+  for (let floor = await remote.floor(0); floor !== null; floor = await remote.floor(floors.length)) floors.push(floor);
+  return { ok: true, value: { ...result.value, plan: { ...result.value.plan, floors } } };
+}
 
 /** The planner behind a web worker. */
 export function createPlanner(): Planner {
@@ -46,7 +56,7 @@ export function createPlanner(): Planner {
       mine.done(waiting ? null : result);
       next();
     };
-    remote!.plan(request.job, proxy(request.progress)).then(finish, (error: unknown) =>
+    planWhole(remote!, request).then(finish, (error: unknown) =>
       finish({
         ok: false,
         problems: [

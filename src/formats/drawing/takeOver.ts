@@ -41,7 +41,7 @@ const THIN = 180;
 /** Further from the origin than this (mm) a drawing is moved to it. */
 const FAR = 100_000;
 /** More outlines than this are not offered. */
-const MOST_OFFERS = 600;
+export const MOST_OFFERS = 600;
 
 /** Layers as Pitsaw writes them, and as people name them. */
 const WALLS = /wall|room|space|raum|floor ?plan/i;

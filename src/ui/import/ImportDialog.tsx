@@ -22,6 +22,9 @@ type Props = {
 /** A drawing is no larger than this, bytes; text of that size is read in a second or two. */
 const LARGEST = 20_000_000;
 
+/** So many outlines can be given another role one by one; a drawing of more is sorted by its layers. */
+const LISTED = 30;
+
 const UNIT_NAMES: readonly (readonly [number, string])[] = [
   [1, 'millimetres'],
   [10, 'centimetres'],
@@ -145,7 +148,7 @@ export function ImportDialog({ file, display, into, action, onTake, onClose }: P
                       </tr>
                     </thead>
                     <tbody>
-                      {offers.slice(0, 60).map((o, i) => (
+                      {offers.slice(0, LISTED).map((o, i) => (
                         <tr key={i}>
                           <td>
                             {i + 1} {o.name} <span className="quiet">{o.why}</span>
@@ -172,7 +175,9 @@ export function ImportDialog({ file, display, into, action, onTake, onClose }: P
                       ))}
                     </tbody>
                   </table>
-                  {offers.length > 60 && <p className="quiet">… and {offers.length - 60} more, taken as the drawing’s layers say.</p>}
+                  {offers.length > LISTED && (
+                    <p className="quiet">… and {offers.length - LISTED} more, taken as the drawing’s layers say.</p>
+                  )}
                   {[...preview.left, ...(taken?.left ?? [])].length > 0 && (
                     <>
                       <h2>Not understood, and left out</h2>

@@ -4,6 +4,7 @@ import { Button, Dialog, Portal } from '@chakra-ui/react';
 const KEYS = [
   ['1 – 5', 'to a stage'],
   ['↑ ↓', 'nudge the line or a corner that has the focus by 1 mm or 1/16″; with Shift by 10 mm or 1″'],
+  ['F2', 'a reading of the laser into the focused length; ⇧F2 readings that run on (Room)'],
   ['Del', 'take away the corner that has the focus (Room)'],
   ['H', 'the line half a plank over (Set-out)'],
   ['D', 'turn the planks by a quarter (Set-out)'],

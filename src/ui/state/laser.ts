@@ -3,7 +3,9 @@ import { create } from 'zustand';
 import { instrumentEventSchema, type InstrumentCommand } from '@/core/survey';
 import { ask } from './api';
 
-const ADDRESS = '/api/devices/laser';
+/** Whose instrument: each page holds its own. */
+const holder = Math.random().toString(36).slice(2);
+const ADDRESS = `/api/devices/laser?holder=${holder}`;
 /** First wait before a lost instrument is looked for again, ms; each further one is longer, up to the last. */
 const WAITS = [500, 1000, 2000, 4000];
 
@@ -90,6 +92,10 @@ export const useLaser = create<LaserState>()((set, get) => {
       timer = setTimeout(open, WAITS[Math.min(tries++, WAITS.length - 1)]);
     };
   };
+  const hold = (aim: number) => {
+    set({ aim, range: null });
+    tell({ do: 'aim', target: aim });
+  };
   const deliver = (input: Element, mm: number) => {
     lastTaken = input;
     if (input instanceof HTMLElement && input.isConnected) input.focus();
@@ -125,7 +131,7 @@ export const useLaser = create<LaserState>()((set, get) => {
         return set({ range: null });
       }
       // a new field means that the person has gone on to the next thing
-      if (targets.length > 0 && lastTaken !== null && lastTaken !== input) get().setAim(Math.min(aim + 1, targets.length - 1));
+      if (targets.length > 0 && lastTaken !== null && lastTaken !== input) hold(Math.min(aim + 1, targets.length - 1));
       wanted = input;
       tell({ do: 'shoot' });
     },
@@ -134,8 +140,9 @@ export const useLaser = create<LaserState>()((set, get) => {
       tell({ do: 'continuous', on });
     },
     setAim(aim) {
-      set({ aim, range: null });
-      tell({ do: 'aim', target: aim });
+      // told where it is held, it is not moved on by the next field
+      lastTaken = null;
+      hold(aim);
     },
     outOfRange: () => tell({ do: 'outOfRange' }),
   };

@@ -4,9 +4,21 @@ import { answer } from '../../respond';
 
 export const dynamic = 'force-dynamic';
 
-/** One instrument for this server, kept over reloads of this module. */
-const held = globalThis as { pitsawLaser?: SimulatedLaser };
-const laser = () => (held.pitsawLaser ??= new SimulatedLaser(Math.random));
+/** Everybody holds an instrument of his own; they are kept over reloads of this module. */
+const held = globalThis as { pitsawLasers?: Map<string, SimulatedLaser> };
+/** The one that was taken up longest ago is put away when more than so many are about. */
+const MOST_LASERS = 40;
+
+function laserOf(request: Request): SimulatedLaser {
+  const lasers = (held.pitsawLasers ??= new Map());
+  const holder = (new URL(request.url).searchParams.get('holder') ?? '').slice(0, 60);
+  const laser = lasers.get(holder) ?? new SimulatedLaser(Math.random);
+  lasers.delete(holder);
+  lasers.set(holder, laser);
+  const [oldest] = lasers.keys();
+  if (lasers.size > MOST_LASERS && oldest !== undefined) lasers.delete(oldest);
+  return laser;
+}
 
 /** A connection that says nothing for this long (ms) is checked by a comment line, so that a dead one is noticed. */
 const HEARTBEAT = 10_000;
@@ -16,7 +28,7 @@ export const GET = (request: Request) =>
   answer(request, async () => {
     const gone = new AbortController();
     request.signal.addEventListener('abort', () => gone.abort());
-    const events = laser().events(gone.signal)[Symbol.asyncIterator]();
+    const events = laserOf(request).events(gone.signal)[Symbol.asyncIterator]();
     let first;
     try {
       first = await events.next();
@@ -55,9 +67,10 @@ export const POST = (request: Request) =>
       return Response.json({ problems: [{ path: 'do', text: 'The laser knows shoot, continuous, aim and outOfRange.' }] }, { status: 422 });
     }
     const { data } = command;
-    if (data.do === 'shoot') laser().shoot();
-    else if (data.do === 'continuous') laser().continuous(data.on);
-    else if (data.do === 'aim') laser().aim(data.target);
-    else laser().outOfRange();
+    const laser = laserOf(request);
+    if (data.do === 'shoot') laser.shoot();
+    else if (data.do === 'continuous') laser.continuous(data.on);
+    else if (data.do === 'aim') laser.aim(data.target);
+    else laser.outOfRange();
     return Response.json({ ok: true });
   });
