@@ -134,6 +134,7 @@ test('directions are compared and one is taken; the curve moves the line', async
   await expect(page.locator('.compare tbody tr').nth(1).locator('td').nth(1)).toHaveText(/\d+/);
   await page.getByRole('button', { name: 'Run the planks top to bottom' }).click();
   await expect(page.getByText('Planks run top to bottom')).toBeVisible();
+  await page.locator('figure canvas').scrollIntoViewIfNeeded();
   const chart = (await page.locator('figure canvas').boundingBox())!;
   await page.mouse.click(chart.x + chart.width * 0.7, chart.y + chart.height / 2);
   await expect(page.getByText('You placed the line')).toBeVisible();

@@ -163,6 +163,13 @@ export const jobSchema = z.looseObject({
   openings: z.array(opening, { error: 'openings is a list' }).max(1000, 'more than 1000 openings').optional(),
   obstacles: z.array(obstacle, { error: 'obstacles is a list' }).max(2000, 'more than 2000 obstacles').optional(),
   layout,
+  /** what a person settled of the joints, by points in plan: a joint of the run that lies there passes through it, or none comes near it */
+  hand: z
+    .looseObject({
+      pins: z.array(point).max(2000, 'more than 2000 pins').optional(),
+      forbid: z.array(point).max(2000, 'more than 2000 places').optional(),
+    })
+    .optional(),
   /** pieces ticked off as cut; see the cut list */
   ticks: z.array(z.string().max(300)).max(50_000, 'more than 50000 ticks').optional(),
   layouts: z.array(layoutOverride, { error: 'layouts is a list' }).max(500, 'more than 500 layouts').optional(),
@@ -176,3 +183,4 @@ export type Space = Job['spaces'][number];
 export type Opening = NonNullable<Job['openings']>[number];
 export type Obstacle = NonNullable<Job['obstacles']>[number];
 export type Layout = Job['layout'];
+export type Hand = NonNullable<Job['hand']>;

@@ -1,8 +1,29 @@
 import { polygonArea, round3, roundPoint, type MultiPolygon } from '../geometry';
 import { audit } from '../audit';
 import { floorsOf, type Floor } from '../floors';
-import { bad, good, type Job, type Problem, type Product, type Result } from '../job';
-import { allocate, matesOf, REPEAT_ROWS, runsOf, searchStarters, type Cut, type FloorRuns, type Progress, type SearchRun } from '../rows';
+import { bad, good, type Job, type Product, type Result } from '../job';
+import {
+  allocate,
+  allowedStarters,
+  handOf,
+  isSingle,
+  layMixed,
+  matesOf,
+  patternOf,
+  REPEAT_ROWS,
+  runsOf,
+  searchStarters,
+  wishesOf,
+  type Cut,
+  type FloorRuns,
+  type MixedCut,
+  type MixedSize,
+  type PatternFloor,
+  type Progress,
+  type SearchContact,
+  type SearchRun,
+  type Stretches,
+} from '../rows';
 import { setOutOf, type SetOut } from '../setout';
 import { crowded } from './guillotine';
 import { piecesOf } from './pieces';
@@ -17,17 +38,15 @@ export type PlanOptions = { readonly steps?: number; readonly progress?: Progres
 /**
  * Plans a whole job: floors, set-out, rows, pieces, planks, and what the audit finds.
  *
- * @returns the plan file's content; or the problems of a job that cannot be laid or asks for what is not built
+ * @returns the plan file's content; or the problems of a job that cannot be laid
  */
 export function planJob(job: Job, options: PlanOptions = {}): Result<Plan> {
-  const unbuilt = notBuilt(job);
-  if (unbuilt.length > 0) return bad(...unbuilt);
   const formed = floorsOf(job);
   if (!formed.ok) return formed;
   const floors = formed.value;
   for (const { spaces, laid, product } of floors) {
-    const size = product.planks[0]!;
-    const planks = laid.reduce((sum, p) => sum + polygonArea(p), 0) / (size.length * size.width);
+    const size = Math.min(...product.planks.map((p) => p.length * p.width));
+    const planks = laid.reduce((sum, p) => sum + polygonArea(p), 0) / size;
     if (planks > MOST_PLANKS) {
       return bad({
         path: `spaces[${job.spaces.indexOf(spaces[0]!)}].outline`,
@@ -53,9 +72,9 @@ export function planJob(job: Job, options: PlanOptions = {}): Result<Plan> {
     const cuts = cutProduct(job, group, { ...options, progress: share });
     const product = group[0]!.floor.product;
     const opened = new Map<number, Plank>();
-    for (const { cut, run } of cuts.flat()) {
+    for (const cut of cuts.flat()) {
       if (opened.has(cut.plank)) continue;
-      const size = sizeFor(product, run.row.width);
+      const size = product.planks[cut.size]!;
       opened.set(cut.plank, {
         n: planks.length + cut.plank,
         length: size.length,
@@ -117,71 +136,87 @@ export function planJob(job: Job, options: PlanOptions = {}): Result<Plan> {
   });
 }
 
-/** What this version cannot plan yet: refused with a line that says so, never planned wrongly. */
-function notBuilt(job: Job): Problem[] {
-  const problems: Problem[] = [];
-  const product = (p: Product, path: string) => {
-    if (p.planks.length > 1) problems.push({ path: `${path}.planks`, text: 'mixed plank sizes are not planned yet; name one size' });
-  };
-  const school = (s: string | undefined, path: string) => {
-    if (s !== undefined && s !== 'offcut' && s !== 'free')
-      problems.push({ path, text: `the school "${s}" is not planned yet; use "offcut" or "free"` });
-  };
-  product(job.product, 'product');
-  school(job.layout.stagger.school, 'layout.stagger.school');
-  job.layouts?.forEach((l, i) => {
-    if (l.product) product(l.product, `layouts[${i}].product`);
-    school(l.stagger?.school, `layouts[${i}].stagger.school`);
-  });
-  return problems;
-}
-
 type LaidOut = FloorRuns & { readonly floor: Floor; readonly setOut: SetOut };
 
-const sizeFor = (product: Product, width: number) => product.planks.find((p) => p.width === width) ?? product.planks[0]!;
+/** The first of the product's sizes that has a width; with mixed lengths it stands for all of that width. */
+const sizeFor = (product: Product, width: number): number =>
+  Math.max(
+    0,
+    product.planks.findIndex((p) => p.width === width),
+  );
 
 /** Searches and cuts all floors of one product together: they share their planks. */
-function cutProduct(job: Job, group: readonly LaidOut[], options: PlanOptions): { cut: Cut; run: FloorRuns['runs'][number] }[][] {
+function cutProduct(job: Job, group: readonly LaidOut[], options: PlanOptions): MixedCut[][] {
   const product = group[0]!.floor.product;
-  const all = group.flatMap((g) => g.runs);
   const lines: SearchRun[] = [];
-  const contacts: { before: number; after: number; from: number; to: number }[] = [];
+  const contacts: SearchContact[] = [];
+  const patterns: PatternFloor[] = [];
+  const pins = new Map<number, Stretches>();
+  const longest = (width: number) => Math.max(...product.planks.filter((p) => p.width === width).map((p) => p.length));
   let rowBase = 0;
-  for (const { runs, contacts: own, setOut } of group) {
+  for (const { floor, runs, contacts: own, setOut } of group) {
     const offset = lines.length;
+    const wishes = wishesOf(floor, setOut, runs);
     for (const run of runs) {
       lines.push({
         u0: run.u0,
         u1: run.u1,
-        plank: sizeFor(product, run.row.width).length,
+        plank: longest(run.row.width),
+        size: sizeFor(product, run.row.width),
         row: rowBase + run.row.n,
         stagger: product.limits.stagger,
         endPiece: product.limits.endPiece,
+        wishes: wishes[run.index]!,
       });
     }
+    const hand = handOf(job.hand, runs, lines.slice(offset), setOut.frame);
+    for (const [index, stretches] of hand.pinned) pins.set(offset + index, stretches);
+    for (const [index, wish] of hand.wishes) lines[offset + index] = { ...lines[offset + index]!, wishes: wish };
     contacts.push(...own.map((c) => ({ ...c, before: c.before + offset, after: c.after + offset })));
+    const us = runs.flatMap((r) => [r.u0, r.u1]);
+    patterns.push({ from: offset, to: lines.length, u0: Math.min(...us), u1: Math.max(...us), rowBase: rowBase + 1 });
     rowBase += setOut.rows.length + REPEAT_ROWS + 1;
   }
-  const numbered = all.map((run, index) => ({ ...run, index }));
-  const mates = matesOf(numbered, (run) => sizeFor(product, run.row.width), job.kerf);
   const { school, seed } = group[0]!.floor.layout.stagger;
-  const found = searchStarters({ runs: lines, contacts, mates, kerf: job.kerf, school, seed, steps: options.steps }, options.progress);
-  const cuts = allocate(lines, found.starters, mates, job.kerf);
+  const { kerf } = job;
+  let cuts: readonly MixedCut[];
+  if (product.planks.some((p) => product.planks[sizeFor(product, p.width)] !== p)) {
+    const sizes = new Map<number, MixedSize[]>();
+    product.planks.forEach(({ length, width, share }, index) => {
+      const key = sizeFor(product, width);
+      sizes.set(key, [...(sizes.get(key) ?? []), { index, length, inBox: product.perBox * share }]);
+    });
+    cuts = layMixed({ runs: lines, contacts, sizes, perBox: product.perBox, kerf, school, seed, steps: options.steps }, options.progress);
+  } else {
+    const mates = matesOf(
+      group.flatMap((g) => g.runs).map((run, index) => ({ ...run, index })),
+      (run) => product.planks[sizeFor(product, run.row.width)]!,
+      kerf,
+    );
+    const pattern = patternOf(school, lines, patterns, seed);
+    const allowed =
+      pins.size === 0
+        ? pattern
+        : (pattern ?? lines.map((l) => (isSingle(l) ? [] : allowedStarters(l, l.endPiece)))).map((own, i) => pins.get(i) ?? own);
+    const found = searchStarters(
+      { runs: lines, contacts, mates, kerf, school, seed, steps: options.steps, allowed, pattern: pattern !== null },
+      options.progress,
+    );
+    cuts = allocate(lines, found.starters, mates, kerf).map((c) => ({ ...c, size: lines[c.segment.run]!.size }));
+  }
   let offset = 0;
   return group.map(({ runs }) => {
-    const own = cuts.filter((c) => c.segment.run >= offset && c.segment.run < offset + runs.length);
     const from = offset;
     offset += runs.length;
-    return own.map((c) => {
-      const segment = { ...c.segment, run: c.segment.run - from };
-      return { cut: { ...c, segment }, run: runs[segment.run]! };
-    });
+    return cuts
+      .filter((c) => c.segment.run >= from && c.segment.run < offset)
+      .map((c) => ({ ...c, segment: { ...c.segment, run: c.segment.run - from } }));
   });
 }
 
-function layPieces(runs: FloorRuns['runs'], cuts: readonly { cut: Cut }[], setOut: SetOut, plankOffset: number): Piece[] {
+function layPieces(runs: FloorRuns['runs'], cuts: readonly Cut[], setOut: SetOut, plankOffset: number): Piece[] {
   const byRun: Cut[][] = runs.map(() => []);
-  for (const { cut } of cuts) byRun[cut.segment.run]!.push({ ...cut, plank: cut.plank + plankOffset });
+  for (const cut of cuts) byRun[cut.segment.run]!.push({ ...cut, plank: cut.plank + plankOffset });
   const pieces: Piece[] = [];
   let row = 0;
   let inRow = 0;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { allocate, matesOf, searchStarters, segmentsOf, stripWidth, edgesNeeded, type Run, type SearchRun } from '.';
 
-const runLine = (length: number, row: number): SearchRun => ({ u0: 0, u1: length, plank: 1285, row, stagger: 300, endPiece: 300 });
+const runLine = (length: number, row: number): SearchRun => ({ u0: 0, u1: length, plank: 1285, size: 0, row, stagger: 300, endPiece: 300 });
 
 const floorOf = fc.array(fc.integer({ min: 120, max: 6500 }), { minLength: 1, maxLength: 14 }).map((lengths) => lengths.map(runLine));
 

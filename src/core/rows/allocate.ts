@@ -47,11 +47,12 @@ type Slot = { readonly kind: SegmentKind; length: number; readonly row: number; 
 export function allocate(runs: readonly SearchRun[], starters: ArrayLike<number>, mates: ArrayLike<number>, kerf: number): readonly Cut[] {
   const cuts: Cut[] = [];
   let opened = 0;
-  for (const plank of new Set(runs.map((r) => r.plank))) {
+  for (const size of new Set(runs.map((r) => r.size))) {
+    const { plank } = runs.find((r) => r.size === size)!;
     const slots: Slot[] = [];
     runs.forEach((line, i) => {
       const mate = mates[i]!;
-      if (line.plank !== plank || (mate >= 0 && mate < i)) return;
+      if (line.size !== size || (mate >= 0 && mate < i)) return;
       const own = segmentsOf(line, i, starters[i]!);
       const slotOf = (s: Segment, row: number): Slot => ({ kind: s.kind, length: s.to - s.from, row, members: [s] });
       if (mate < 0) slots.push(...own.map((s) => slotOf(s, line.row)));

@@ -12,3 +12,7 @@ export * from './stock';
 export * from './search';
 export * from './allocate';
 export * from './random';
+export * from './schools';
+export * from './wishes';
+export * from './mixed';
+export * from './pins';

@@ -9,6 +9,13 @@ export const REPEAT_ROWS = 5;
 /** Three steps from row to row that differ by no more than this (mm) read as stairs. */
 export const STAIRS_WITHIN = 25;
 
+/** A piece shorter than this many times the least end piece is small: in busy doorways, at corners that jut in, in bands of such. */
+export const SMALL_PIECE = 1.5;
+/** A joint nearer to a register than this (mm) is too near. */
+export const REGISTER_CLEAR = 200;
+/** So many rows in a row that begin, or end, with a small piece are a band of them. */
+export const BAND_ROWS = 3;
+
 /** How near (mm) joints that lie this many rows apart must be to be noticed; 0 where they never are. */
 export const noticedWithin = (rowsApart: number): number =>
   rowsApart === 2 ? H_WITHIN : rowsApart > 2 && rowsApart <= REPEAT_ROWS ? REPEAT_WITHIN : 0;

@@ -74,7 +74,7 @@ test('starter, whole planks and closer fill the run; allowed starters keep both 
 });
 
 const rows = (count: number, length: number): SearchRun[] =>
-  Array.from({ length: count }, (_, row) => ({ u0: 8, u1: 8 + length, plank: 1285, row, stagger: 300, endPiece: 300 }));
+  Array.from({ length: count }, (_, row) => ({ u0: 8, u1: 8 + length, plank: 1285, size: 0, row, stagger: 300, endPiece: 300 }));
 const task = (count: number, length: number, seed = 1) => ({
   runs: rows(count, length),
   contacts: Array.from({ length: count - 1 }, (_, i) => ({ before: i, after: i + 1, from: 8, to: 8 + length })),

@@ -8,11 +8,13 @@
  * closers are kept sorted, so that pairing is one walk along them.
  */
 import type { School } from '../job';
-import { allowedStarters, closerFor, isSingle, SAME_LENGTH } from './joints';
-import { isStairs, stepBetween } from './looks';
+import { allowedStarters, closerFor, isSingle, jointsOf, SAME_LENGTH } from './joints';
+import { isStairs, SMALL_PIECE, stepBetween } from './looks';
 import { randomFrom } from './random';
+import type { Stretches } from './schools';
 import { makeStock } from './stock';
-import { tiesOf, type Pair, type SearchContact, type SearchRun, type Stair } from './ties';
+import { tiesOf, type Band, type Pair, type SearchContact, type SearchRun, type Stair } from './ties';
+import { faultsOf, NO_WISHES } from './wishes';
 
 export type SearchTask = {
   readonly runs: readonly SearchRun[];
@@ -23,6 +25,10 @@ export type SearchTask = {
   readonly school: School;
   readonly seed: number;
   readonly steps?: number;
+  /** Starters that a school's pattern or a person allows each run; all that keep the limits where there is none. */
+  readonly allowed?: readonly Stretches[] | null;
+  /** whether these come from a school's pattern: then nothing else is laid first */
+  readonly pattern?: boolean;
 };
 
 /** What a choice of starters costs. */
@@ -40,6 +46,7 @@ export type SearchResult = { readonly starters: Float64Array; readonly cost: Cos
 export type Progress = (done: number) => void;
 
 const MUST = 1000;
+const NO_FAULTS = { looks: 0, musts: 0 };
 /** Search steps: enough that more no longer buys planks on rooms of this size (see the benchmark's quality over steps). */
 export const stepsFor = (runs: number): number => Math.max(6000, Math.min(90_000, 350 * runs));
 
@@ -48,7 +55,8 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   const n = runs.length;
   const free = runs.flatMap((run, i) => (isSingle(run) ? [] : [i]));
   const starters = new Float64Array(n);
-  const allowed = runs.map((run) => (isSingle(run) ? [] : allowedStarters(run, run.endPiece)));
+  const patterned = task.pattern ?? false;
+  const allowed = task.allowed ?? runs.map((run) => (isSingle(run) ? [] : allowedStarters(run, run.endPiece)));
   const random = randomFrom(task.seed);
   const ties = tiesOf(runs, contacts);
 
@@ -95,16 +103,25 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     return isStairs(a, b, c) ? 0.8 : 0;
   };
 
+  const small = (i: number, length: number): boolean => length < SMALL_PIECE * runs[i]!.endPiece - SAME_LENGTH;
+  const bandLooks = (b: Band): number =>
+    (b.every((i) => small(i, starters[i]!)) ? 1 : 0) + (b.every((i) => small(i, closerFor(runs[i]!, starters[i]!))) ? 1 : 0);
+  const wishFaults = (i: number): { looks: number; musts: number } => {
+    const { wishes } = runs[i]!;
+    return !wishes || wishes === NO_WISHES ? NO_FAULTS : faultsOf(wishes, runs[i]!, jointsOf(runs[i]!, starters[i]!));
+  };
+
   /** What run i costs; terms that it shares with run `but` are left out, so that two runs are summed without counting them twice. */
   const mustsOf = (i: number, but = -1): number => {
-    let sum = endsBroken(i);
+    let sum = endsBroken(i) + wishFaults(i).musts;
     for (const p of ties.staggers[i]!) if (p.a !== but && p.b !== but) sum += pairMusts(p);
     return sum;
   };
   const looksOf = (i: number, but = -1): number => {
-    let sum = 0;
+    let sum = wishFaults(i).looks;
     for (const p of ties.likenesses[i]!) if (p.a !== but && p.b !== but) sum += pairLooks(p);
     for (const s of ties.stairs[i]!) if (but < 0 || !s.includes(but)) sum += stairLooks(s);
+    for (const b of ties.bands[i]!) if (but < 0 || !b.includes(but)) sum += bandLooks(b);
     return sum;
   };
 
@@ -114,6 +131,10 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
 
   // --- a first floor, as a careful hand lays it ------------------------------------------------------------------------
 
+  const isAllowed = (i: number, starter: number): boolean => {
+    for (const [from, to] of allowed[i]!) if (starter >= from - SAME_LENGTH && starter <= to + SAME_LENGTH) return true;
+    return false;
+  };
   const legal = (i: number, starter: number): boolean => {
     if (starter <= SAME_LENGTH || starter > runs[i]!.plank + SAME_LENGTH) return false;
     const kept = starters[i]!;
@@ -124,16 +145,28 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     return fine;
   };
   const laid = new Uint8Array(n);
+  /** Of the stretches that a pattern allows, the middle of one that keeps the limits beside what is laid. */
+  const fromPattern = (i: number): number => {
+    for (const [from, to] of allowed[i]!) {
+      for (const share of [0.5, 0.2, 0.8]) {
+        const starter = from + (to - from) * share;
+        if (legal(i, starter)) return starter;
+      }
+    }
+    return -1;
+  };
+  /** A person's pin leaves one starter. */
+  const isPinned = (i: number): boolean => allowed[i]!.length === 1 && allowed[i]![0]![0] === allowed[i]![0]![1];
   const offcuts: number[] = [];
   for (const i of free) {
     const run = runs[i]!;
-    let choice = -1;
+    let choice = patterned || isPinned(i) ? fromPattern(i) : -1;
     for (let k = 0; k < offcuts.length && choice < 0; k++) {
       const length = offcuts[k]!;
       // as it is, or shortened by as much as the closer needs
       const short = run.endPiece - closerFor(run, length);
       for (const starter of short > 0 ? [length - short] : [length]) {
-        if (choice < 0 && legal(i, starter)) {
+        if (choice < 0 && isAllowed(i, starter) && legal(i, starter)) {
           choice = starter;
           offcuts.splice(k, 1);
         }
@@ -142,7 +175,7 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     for (let tryout = 0; choice < 0 && tryout < 24; tryout++) {
       // a fresh plank: whole, else ever shorter
       const starter = run.plank * (1 - tryout / 24);
-      if (legal(i, starter)) choice = starter;
+      if (isAllowed(i, starter) && legal(i, starter)) choice = starter;
     }
     if (choice < 0) choice = allowed[i]![0]?.[1] ?? Math.min(run.plank, (run.u1 - run.u0) / 2);
     starters[i] = choice;
@@ -159,10 +192,13 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     let musts = 0;
     let looks = 0;
     for (const i of free) {
-      musts += endsBroken(i);
+      const wished = wishFaults(i);
+      musts += endsBroken(i) + wished.musts;
+      looks += wished.looks;
       for (const p of ties.staggers[i]!) if (p.a === i) musts += pairMusts(p);
       for (const p of ties.likenesses[i]!) if (p.a === i) looks += pairLooks(p);
       for (const s of ties.stairs[i]!) if (s[0] === i) looks += stairLooks(s);
+      for (const b of ties.bands[i]!) if (b[0] === i) looks += bandLooks(b);
     }
     return { musts, planks: stock.planks(), looks };
   };
@@ -185,10 +221,6 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     if (stretches.length === 0) return starters[i]!;
     const [from, to] = stretches[Math.floor(random() * stretches.length)]!;
     return Math.min(to, from + Math.round(random() * (to - from)));
-  };
-  const isAllowed = (i: number, starter: number): boolean => {
-    for (const [from, to] of allowed[i]!) if (starter >= from - SAME_LENGTH && starter <= to + SAME_LENGTH) return true;
-    return false;
   };
   const room = (i: number): number => runs[i]!.plank - kerf;
 

@@ -16,12 +16,19 @@ type Stock = {
 
 /**
  * Counts planks. A run, or two mates that share the width of their planks, is one unit: whole planks, at most one starter and one closer.
- * The lengths of all units' starters and closers stay sorted per plank length.
+ * The lengths of all units' starters and closers stay sorted per plank size.
  */
 export function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, starters: Float64Array, kerf: number): Stock {
-  const lengths = [...new Set(runs.map((r) => r.plank))];
-  const pools = lengths.map((plank) => ({ plank, starters: [] as number[], closers: [] as number[], singles: [] as number[], wholes: 0 }));
-  const poolOf = runs.map((r) => pools[lengths.indexOf(r.plank)]!);
+  const sizes = [...new Set(runs.map((r) => r.size))];
+  const lengthOf = (size: number) => runs.find((r) => r.size === size)!.plank;
+  const pools = sizes.map((size) => ({
+    plank: lengthOf(size),
+    starters: [] as number[],
+    closers: [] as number[],
+    singles: [] as number[],
+    wholes: 0,
+  }));
+  const poolOf = runs.map((r) => pools[sizes.indexOf(r.size)]!);
   /** The unit's first run: itself, or the lower of two mates. */
   const unitOf = (i: number): number => (mates[i]! >= 0 ? Math.min(i, mates[i]!) : i);
   type Unit = { wholes: number; starter: number; closer: number; single: number };

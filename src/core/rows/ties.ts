@@ -1,12 +1,17 @@
 import { isSingle, type RunLine } from './joints';
 import { noticedWithin, REPEAT_ROWS } from './looks';
+import type { Wishes } from './wishes';
 
 /** A run as the search sees it. */
 export type SearchRun = RunLine & {
+  /** Which plank size of the product its planks are; runs of one size share planks. */
+  readonly size: number;
   /** Running number of its row in laying order; rows of different floors are more than five apart. */
   readonly row: number;
   readonly stagger: number;
   readonly endPiece: number;
+  /** What is wished of its joints and ends beyond the limits. */
+  readonly wishes?: Wishes;
 };
 
 /** Two runs side by side along [from, to]. */
@@ -23,13 +28,21 @@ export type Pair = {
 };
 /** Four runs under each other. */
 export type Stair = readonly [number, number, number, number];
-type Ties = { readonly staggers: readonly Pair[][]; readonly likenesses: readonly Pair[][]; readonly stairs: readonly Stair[][] };
+/** Three runs under each other, whose ends may be a band of small pieces. */
+export type Band = readonly [number, number, number];
+type Ties = {
+  readonly staggers: readonly Pair[][];
+  readonly likenesses: readonly Pair[][];
+  readonly stairs: readonly Stair[][];
+  readonly bands: readonly Band[][];
+};
 
-/** Which runs are tied to which: side by side (stagger), a few rows apart (likeness), four in a row (stairs). */
+/** Which runs are tied to which: side by side (stagger), a few rows apart (likeness), three (bands) and four (stairs) in a row. */
 export function tiesOf(runs: readonly SearchRun[], contacts: readonly SearchContact[]): Ties {
   const staggers: Pair[][] = runs.map(() => []);
   const likenesses: Pair[][] = runs.map(() => []);
   const stairs: Stair[][] = runs.map(() => []);
+  const bands: Band[][] = runs.map(() => []);
   const tie = (list: Pair[][], p: Pair) => {
     list[p.a]!.push(p);
     list[p.b]!.push(p);
@@ -64,9 +77,10 @@ export function tiesOf(runs: readonly SearchRun[], contacts: readonly SearchCont
     const b = nextRun[i]!;
     const c = b < 0 ? -1 : nextRun[b]!;
     const d = c < 0 ? -1 : nextRun[c]!;
+    if (c >= 0) for (const r of [i, b, c]) bands[r]!.push([i, b, c]);
     if (d < 0 || runs[d]!.plank !== runs[i]!.plank) continue;
     const stair: Stair = [i, b, c, d];
     for (const r of stair) stairs[r]!.push(stair);
   }
-  return { staggers, likenesses, stairs };
+  return { staggers, likenesses, stairs, bands };
 }

@@ -36,7 +36,7 @@ export function JobsPage({ jobs }: { jobs: readonly JobView[] }) {
   const importFile = async (chosen: File | undefined) => {
     if (!chosen) return;
     setProblem(null);
-    if (!/\.json$/i.test(chosen.name)) return setDrawing(chosen);
+    if (/\.(dxf|svg|csv|tsv|txt)$/i.test(chosen.name)) return setDrawing(chosen);
     if (chosen.size > 8_000_000)
       return setProblem(`${chosen.name}: ${(chosen.size / 1e6).toFixed(0)} MB is larger than a job file can be.`);
     await send(await chosen.text());

@@ -1,0 +1,111 @@
+import { boxOf, turned, type Point, type Span } from '../geometry';
+import type { Floor } from '../floors';
+import { runningDoorways, type SetOut } from '../setout';
+import { SMALL_PIECE, REGISTER_CLEAR } from './looks';
+import type { Run } from './runs';
+
+/** What is wished of a run's joints and ends beyond the limits: the search heeds it, the audit says where it fails. */
+export type Wishes = {
+  /** no joint here */
+  readonly clear: readonly Span[];
+  /** at least one joint within each of these: planks that go crosswise through a doorway */
+  readonly joint: readonly Span[];
+  /** the piece that lies over these is to be long: busy doorways, corners that jut in */
+  readonly long: readonly Span[];
+  /** no joint here because a person said so; a broken wish of this kind counts like a broken limit */
+  readonly forbidden: readonly Span[];
+};
+
+export const NO_WISHES: Wishes = { clear: [], joint: [], long: [], forbidden: [] };
+
+/** A row that reaches into a wall's thickness by less than this (mm) slides under no casing. */
+const REACHES_IN = 20;
+
+/** The wishes of every run of a floor, from its registers, doorways and corners. */
+export function wishesOf(floor: Floor, { frame }: Pick<SetOut, 'frame'>, runs: readonly Run[]): readonly Wishes[] {
+  const registers = registersOf(floor).map((ring) => boxOf(ring.map((p) => turned(frame, p))));
+  const crosswise = runningDoorways(floor.ways, frame).map((d) => {
+    const way = floor.ways.find((w) => w.opening.id === d.opening)!;
+    const us = [...way.near, ...way.far].map((p) => turned(frame, p)[0]);
+    return { ...d, left: Math.min(...us), right: Math.max(...us) };
+  });
+  const busy = floor.ways.filter((w) => w.opening.busy).map(({ near, far }) => boxOf([...near, ...far].map((p) => turned(frame, p))));
+  const corners = juttingCorners(floor).map((p) => turned(frame, p));
+
+  return runs.map((run) => {
+    const { from, to } = run.row;
+    const across = (low: number, high: number) => Math.min(run.w1, high) - Math.max(run.w0, low);
+    const within = (u0: number, u1: number) => u1 > run.u0 && u0 < run.u1;
+    const clear = registers
+      .filter((box) => Math.min(to, box.maxY) - Math.max(from, box.minY) > 1)
+      .map((box): Span => [box.minX - REGISTER_CLEAR, box.maxX + REGISTER_CLEAR])
+      .filter(([a, b]) => within(a, b));
+    const joint = crosswise
+      .filter((d) => across(d.low, d.high) >= REACHES_IN && run.u0 < d.left + 60 && run.u1 > d.right - 60)
+      .map((d): Span => [d.left, d.right]);
+    const long = [
+      ...busy.filter((b) => across(b.minY, b.maxY) >= REACHES_IN && within(b.minX, b.maxX)).map((b): Span => [b.minX + 20, b.maxX - 20]),
+      ...corners.filter(([u, w]) => w > run.w0 + 1 && w < run.w1 - 1 && u > run.u0 + 1 && u < run.u1 - 1).map(([u]): Span => [u, u]),
+    ];
+    return clear.length + joint.length + long.length === 0 ? NO_WISHES : { clear, joint, long, forbidden: [] };
+  });
+}
+
+/** The outlines of a floor's registers, as the laid area keeps away from them. */
+export function registersOf(floor: Pick<Floor, 'edges'>): Point[][] {
+  const byId = new Map<string, Point[]>();
+  for (const { a, b, bound } of floor.edges) {
+    if (bound.kind !== 'register') continue;
+    byId.set(bound.obstacle, [...(byId.get(bound.obstacle) ?? []), a, b]);
+  }
+  return [...byId.values()];
+}
+
+/** Corners of the laid area that jut into the floor, in plan. */
+export function juttingCorners({ laid }: Pick<Floor, 'laid'>): Point[] {
+  return laid.flatMap((polygon) =>
+    polygon.flatMap((ring, k) => {
+      const area = ring.reduce((sum, p, i) => {
+        const q = ring[(i + 1) % ring.length]!;
+        return sum + p[0] * q[1] - p[1] * q[0];
+      }, 0);
+      // such a corner turns against its ring's sense: clockwise in an outer ring; a hole's corners all jut in and are seldom a wall's
+      if (k > 0) return [];
+      const sense = area > 0 ? 1 : -1;
+      return ring.filter((p, i) => {
+        const [a, b] = [ring[(i + ring.length - 1) % ring.length]!, ring[(i + 1) % ring.length]!];
+        const turn = (p[0] - a[0]) * (b[1] - p[1]) - (p[1] - a[1]) * (b[0] - p[0]);
+        const sine = turn / (Math.hypot(p[0] - a[0], p[1] - a[1]) * Math.hypot(b[0] - p[0], b[1] - p[1]));
+        return sine * sense < -0.5;
+      });
+    }),
+  );
+}
+
+/** How badly a run's joints and ends do by its wishes: faults of looks, and broken commands. */
+export function faultsOf(
+  { clear, joint, long, forbidden }: Wishes,
+  line: { readonly u0: number; readonly u1: number; readonly endPiece: number },
+  joints: readonly number[],
+): { looks: number; musts: number } {
+  let looks = 0;
+  let musts = 0;
+  for (const u of joints) {
+    for (const [a, b] of clear) if (u > a && u < b) looks += CLEAR_FAULT;
+    for (const [a, b] of forbidden) if (u > a && u < b) musts++;
+  }
+  for (const [a, b] of joint) if (!joints.some((u) => u > a && u < b)) looks += JOINT_FAULT;
+  if (joints.length > 0 && long.length > 0) {
+    const small = SMALL_PIECE * line.endPiece;
+    const [first, last] = [joints[0]!, joints[joints.length - 1]!];
+    for (const [a, b] of long) {
+      if (first - line.u0 < small && a < first && b > line.u0) looks += LONG_FAULT;
+      if (line.u1 - last < small && b > last && a < line.u1) looks += LONG_FAULT;
+    }
+  }
+  return { looks, musts };
+}
+
+const CLEAR_FAULT = 2;
+const JOINT_FAULT = 3;
+const LONG_FAULT = 2;
