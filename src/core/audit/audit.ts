@@ -10,13 +10,30 @@ import { endPiece } from './endPiece';
 import { jamb } from './jamb';
 import { leaf } from './leaf';
 import { longestRun } from './longestRun';
-import { likeness, stairs } from './looks';
+import { bands, halfBond, likeness, stairs } from './looks';
 import { measureRows } from './measure';
+import { registerJoint } from './registerJoint';
 import { rip } from './rip';
 import { lengthIn, type Rule } from './rule';
 import { stagger } from './stagger';
 
-const RULES: readonly Rule[] = [stagger, endPiece, rip, longestRun, butt, jamb, crosswise, busyPiece, cornerPiece, leaf, likeness, stairs];
+const RULES: readonly Rule[] = [
+  stagger,
+  endPiece,
+  rip,
+  longestRun,
+  butt,
+  jamb,
+  crosswise,
+  busyPiece,
+  cornerPiece,
+  leaf,
+  registerJoint,
+  halfBond,
+  likeness,
+  stairs,
+  bands,
+];
 
 /**
  * Measures the pieces of laid or planned floors and lists what breaks a limit or displeases the eye. Knows nothing of how the
@@ -39,6 +56,7 @@ export function audit(job: Job, floors: readonly Floor[], plans: readonly PlanFl
       edges: floor.edges,
       ways: floor.ways,
       butts: floor.layout.stagger.butts ?? 0,
+      school: floor.layout.stagger.school,
       length: lengthIn(job),
     };
     for (const rule of RULES) rule(audited, (f) => findings.push(f));

@@ -1,12 +1,10 @@
 import { boxOf, turned } from '../geometry';
+import { SMALL_PIECE } from '../rows';
 import { finding, type Rule } from './rule';
-
-/** A piece shorter than this many times the least end piece is small where everybody walks. */
-const SMALL = 1.5;
 
 /** No small piece in a busy doorway: it hangs on one lock where everybody steps. Mend: another starter in its row. */
 export const busyPiece: Rule = (floor, say) => {
-  const limit = SMALL * floor.product.limits.endPiece;
+  const limit = SMALL_PIECE * floor.product.limits.endPiece;
   for (const { opening, near, far } of floor.ways) {
     if (!opening.busy) continue;
     const strip = boxOf([near[0], near[1], far[0], far[1]].map((p) => turned(floor.frame, p)));

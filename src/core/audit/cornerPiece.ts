@@ -1,28 +1,15 @@
-import { signedArea, turned, type Point } from '../geometry';
+import { turned } from '../geometry';
+import { juttingCorners, SMALL_PIECE } from '../rows';
 import { ROUNDING } from './measure';
 import { finding, type Rule } from './rule';
-
-/** A piece shorter than this many times the least end piece is small where a corner juts in. */
-const SMALL = 1.5;
 
 /**
  * Corners that jut into the floor: the piece beside one should be long, for a small piece that is notched there hangs on one lock. Mend:
  * another starter for its row.
  */
 export const cornerPiece: Rule = (floor, say) => {
-  const limit = SMALL * floor.product.limits.endPiece;
-  const corners: Point[] = floor.plan.laid.flatMap((polygon) =>
-    polygon.flatMap((ring, k) => {
-      // a corner that juts in turns against its ring's sense: clockwise in an outer ring
-      const sense = (signedArea(ring) > 0 ? 1 : -1) * (k === 0 ? 1 : -1);
-      return ring.flatMap((p, i) => {
-        const [a, b] = [ring[(i + ring.length - 1) % ring.length]!, ring[(i + 1) % ring.length]!];
-        const turn = (p[0] - a[0]) * (b[1] - p[1]) - (p[1] - a[1]) * (b[0] - p[0]);
-        const sine = turn / (Math.hypot(p[0] - a[0], p[1] - a[1]) * Math.hypot(b[0] - p[0], b[1] - p[1]));
-        return sine * sense < -0.5 ? [turned(floor.frame, p)] : [];
-      });
-    }),
-  );
+  const limit = SMALL_PIECE * floor.product.limits.endPiece;
+  const corners = juttingCorners(floor.plan).map((p) => turned(floor.frame, p));
   for (const { row, runs } of floor.rows) {
     for (const [u, w] of corners) {
       // within the row, not on its edge: only then is a piece notched round the corner

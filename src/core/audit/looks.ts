@@ -1,5 +1,5 @@
 import { turned } from '../geometry';
-import { isStairs, noticedWithin, REPEAT_ROWS, stepBetween } from '../rows';
+import { BAND_ROWS, isStairs, noticedWithin, REPEAT_ROWS, SMALL_PIECE, stepBetween } from '../rows';
 import { ROUNDING, type Joint, type LaidPiece, type LaidRow } from './measure';
 import { finding, type AuditedFloor, type Rule } from './rule';
 
@@ -22,6 +22,7 @@ function runJoints(row: LaidRow): { joints: Joint[]; from: number; to: number }[
  * pair of runs. Mend: another starter in the later row.
  */
 export const likeness: Rule = (floor, say) => {
+  if (isHalfBond(floor)) return;
   const rows = floor.rows.map((row) => ({ n: row.row.n, w: (row.row.from + row.row.to) / 2, runs: runJoints(row) }));
   rows.forEach((upper, r) => {
     for (const lower of rows.slice(r + 1, r + 1 + REPEAT_ROWS)) {
@@ -56,8 +57,55 @@ export const likeness: Rule = (floor, say) => {
   });
 };
 
+const isHalfBond = ({ school }: AuditedFloor): boolean => school === 'half' || school === 'centred';
+
+/** Half-bond is an H all over; that is said once. */
+export const halfBond: Rule = (floor, say) => {
+  const joints = floor.rows.flatMap((row) => row.joints);
+  const [first] = joints;
+  if (!isHalfBond(floor) || !first || floor.rows.length < 3) return;
+  say(
+    finding(floor, 'half-bond', 'should', turned(floor.frame, [first.u, (first.w0 + first.w1) / 2]), {
+      text: 'Every other row has its joints in one line, as this school wants it. Most plank makers and many fitters reject it for planks: ask the product’s instructions.',
+    }),
+  );
+};
+
+/** Bands: three rows one under the other that begin, or end, with a small piece. Mend: another starter in the middle one. */
+export const bands: Rule = (floor, say) => {
+  const small = SMALL_PIECE * floor.product.limits.endPiece - ROUNDING;
+  for (let r = 0; r + BAND_ROWS - 1 < floor.rows.length; r++) {
+    const rows = floor.rows.slice(r, r + BAND_ROWS);
+    if (rows[BAND_ROWS - 1]!.row.n !== rows[0]!.row.n + BAND_ROWS - 1) continue;
+    const runs = rows.map((row) => row.runs.filter((run) => run.length > 1));
+    for (const start of runs[0]!) {
+      for (const end of ['begin', 'end'] as const) {
+        const chain = [start];
+        for (const below of runs.slice(1)) {
+          const at = chain[chain.length - 1]!;
+          const overlap = (x: readonly LaidPiece[]) =>
+            Math.min(x[x.length - 1]!.box.maxX, at[at.length - 1]!.box.maxX) - Math.max(x[0]!.box.minX, at[0]!.box.minX);
+          const next = [...below].sort((p, q) => overlap(q) - overlap(p))[0];
+          if (!next || overlap(next) <= 0) break;
+          chain.push(next);
+        }
+        const ends = chain.map((run) => (end === 'begin' ? run[0]! : run[run.length - 1]!));
+        if (ends.length < BAND_ROWS || ends.some(({ piece }) => piece.cut.to - piece.cut.from >= small)) continue;
+        const middle = ends[1]!.box;
+        say(
+          finding(floor, 'short-band', 'should', turned(floor.frame, [(middle.minX + middle.maxX) / 2, (middle.minY + middle.maxY) / 2]), {
+            rows: rows.map((x) => x.row.n),
+            text: `Rows ${rows[0]!.row.n} to ${rows[BAND_ROWS - 1]!.row.n} all ${end} with a short piece, which reads as a band. Another starter for row ${rows[1]!.row.n} mends it.`,
+          }),
+        );
+      }
+    }
+  }
+};
+
 /** Stairs: four rows whose joints step on by equal steps. Mend: change the order of the starters. */
 export const stairs: Rule = (floor, say) => {
+  if (isHalfBond(floor)) return;
   for (let r = 0; r + 3 < floor.rows.length; r++) {
     const four = floor.rows.slice(r, r + 4);
     if (four[3]!.row.n !== four[0]!.row.n + 3) continue;

@@ -1,7 +1,7 @@
 import { formatLength } from '../units';
 import { round3, roundPoint, type Frame, type Point } from '../geometry';
 import type { Floor } from '../floors';
-import type { Job, Product } from '../job';
+import type { Job, Product, School } from '../job';
 import type { Finding, PlanFloor } from '../plan/schema';
 import type { LaidRow } from './measure';
 
@@ -16,6 +16,7 @@ export type AuditedFloor = {
   /** doorways in which the floor lies */
   readonly ways: Floor['ways'];
   readonly butts: number;
+  readonly school: School;
   /** Writes a length in the job's units. */
   readonly length: (mm: number) => string;
 };

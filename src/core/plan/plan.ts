@@ -194,14 +194,33 @@ function cutProduct(job: Job, group: readonly LaidOut[], options: PlanOptions): 
       kerf,
     );
     const pattern = patternOf(school, lines, patterns, seed);
-    const allowed =
-      pins.size === 0
-        ? pattern
-        : (pattern ?? lines.map((l) => (isSingle(l) ? [] : allowedStarters(l, l.endPiece)))).map((own, i) => pins.get(i) ?? own);
-    const found = searchStarters(
-      { runs: lines, contacts, mates, kerf, school, seed, steps: options.steps, allowed, pattern: pattern !== null },
-      options.progress,
-    );
+    const legal = lines.map((l) => (isSingle(l) ? [] : allowedStarters(l, l.endPiece)));
+    const search = (allowed: readonly Stretches[]) =>
+      searchStarters(
+        {
+          runs: lines,
+          contacts,
+          mates,
+          kerf,
+          school,
+          seed,
+          steps: options.steps,
+          allowed: pins.size === 0 ? allowed : allowed.map((own, i) => pins.get(i) ?? own),
+          pattern: pattern !== null,
+        },
+        options.progress,
+      );
+    let allowed: readonly Stretches[] = pattern ?? legal;
+    let found = search(allowed);
+    // limits come before the pattern: runs that break one, and those beside them, are let out of it
+    for (let round = 0; pattern && found.broken.length > 0 && round < 3; round++) {
+      const freed = new Set(found.broken);
+      for (const { before, after } of contacts)
+        if (round > 0 && (found.broken.includes(before) || found.broken.includes(after))) freed.add(before).add(after);
+      allowed = allowed.map((own, i) => (freed.has(i) ? legal[i]! : own));
+      const next = search(allowed);
+      if (next.cost.musts < found.cost.musts - 1e-9) found = next;
+    }
     cuts = allocate(lines, found.starters, mates, kerf).map((c) => ({ ...c, size: lines[c.segment.run]!.size }));
   }
   let offset = 0;

@@ -40,7 +40,13 @@ export type Cost = {
   readonly looks: number;
 };
 
-export type SearchResult = { readonly starters: Float64Array; readonly cost: Cost; readonly steps: number };
+export type SearchResult = {
+  readonly starters: Float64Array;
+  readonly cost: Cost;
+  readonly steps: number;
+  /** runs that break a limit, by themselves or with a neighbour */
+  readonly broken: readonly number[];
+};
 
 /** How the search reports how far it is, 0 to 1. */
 export type Progress = (done: number) => void;
@@ -187,7 +193,8 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
 
   // --- small moves ------------------------------------------------------------------------------------------------------
 
-  const weights = task.school === 'free' ? { plank: 30, look: 45 } : { plank: 30, look: 1 };
+  const looksFirst = task.school === 'free' || task.school === 'thirds';
+  const weights = looksFirst ? { plank: 30, look: 45 } : { plank: 30, look: 1 };
   const total = (): Cost => {
     let musts = 0;
     let looks = 0;
@@ -204,7 +211,7 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   };
   const better = (a: Cost, b: Cost): boolean => {
     if (Math.abs(a.musts - b.musts) > 1e-9) return a.musts < b.musts;
-    if (task.school === 'free' && Math.abs(a.looks - b.looks) > 1e-9) return a.looks < b.looks;
+    if (looksFirst && Math.abs(a.looks - b.looks) > 1e-9) return a.looks < b.looks;
     if (a.planks !== b.planks) return a.planks < b.planks;
     return a.looks < b.looks - 1e-9;
   };
@@ -289,5 +296,7 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     }
   }
   progress?.(1);
-  return { starters: bestStarters, cost: best, steps: step };
+  starters.set(bestStarters);
+  const broken = best.musts === 0 ? [] : free.filter((i) => mustsOf(i) > 0);
+  return { starters: bestStarters, cost: best, steps: step, broken };
 }

@@ -1,4 +1,4 @@
-import { boxOf, turned, type Point, type Span } from '../geometry';
+import { boxOf, turned, type MultiPolygon, type Point, type Span } from '../geometry';
 import type { Floor } from '../floors';
 import { runningDoorways, type SetOut } from '../setout';
 import { SMALL_PIECE, REGISTER_CLEAR } from './looks';
@@ -62,7 +62,7 @@ export function registersOf(floor: Pick<Floor, 'edges'>): Point[][] {
 }
 
 /** Corners of the laid area that jut into the floor, in plan. */
-export function juttingCorners({ laid }: Pick<Floor, 'laid'>): Point[] {
+export function juttingCorners({ laid }: { readonly laid: MultiPolygon }): Point[] {
   return laid.flatMap((polygon) =>
     polygon.flatMap((ring, k) => {
       const area = ring.reduce((sum, p, i) => {
