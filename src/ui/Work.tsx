@@ -16,7 +16,10 @@ import { StaleDialog } from './parts/StaleDialog';
 import { Tally } from './parts/Tally';
 import { Top } from './parts/Top';
 import { Sheet, type Overlay } from './sheet/Sheet';
+import { Faces } from './sheet/Faces';
 import { Faults } from './sheet/Faults';
+import { HandMarks } from './sheet/HandMarks';
+import { entrancesOf, LooksView } from './sheet/LooksView';
 import { PlankMarks, Ticked } from './sheet/PieceMarks';
 import { RowNumbers } from './sheet/RowNumbers';
 import { OtherLines, SetOutOverlay } from './sheet/SetOutOverlay';
@@ -86,6 +89,14 @@ export function Work({ view }: { view: JobView }) {
     setShape(null);
   };
 
+  // the floor as a person sees it who walks in: as long as V is held, or shown by its button
+  const [looking, setLooking] = useState<'held' | 'shown' | null>(null);
+  const [entrance, setEntrance] = useState(0);
+  const entrances = useMemo(() => (floor ? entrancesOf(floor) : []), [floor]);
+  const entranceAt = Math.min(entrance, entrances.length - 1);
+  useHotkeys('v', () => setLooking('held'), { useKey: true, keydown: true, preventDefault: true });
+  useHotkeys('v', () => setLooking((now) => (now === 'held' ? null : now)), { useKey: true, keyup: true, keydown: false });
+
   // a room while it is dragged
   const [move, setMove] = useState<Snap | null>(null);
   const moving = move ? movedSpace(job, space.id, move.by) : null;
@@ -124,15 +135,15 @@ export function Work({ view }: { view: JobView }) {
     [current, job],
   );
   // what is said of a piece is needed where pieces are looked at
-  const looking = stage === 'rows' || stage === 'cuts';
+  const describing = stage === 'rows' || stage === 'cuts';
   const lines = useMemo(
     () =>
       new Map(
-        current && looking
+        current && describing
           ? cutList(current, job.kerf).flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}` as string, l] as const))
           : [],
       ),
-    [current, looking, job.kerf],
+    [current, describing, job.kerf],
   );
   const describe = (key: string): string | null => {
     const line = lines.get(key);
@@ -176,6 +187,8 @@ export function Work({ view }: { view: JobView }) {
           onPlace={place}
         />
       )}
+      {current && stage === 'rows' && <Faces plan={current} view={sheet} />}
+      {stage === 'rows' && <HandMarks job={job} view={sheet} />}
       {current && stage === 'cuts' && (
         <Ticked plan={current} view={sheet} isTicked={(floorId, id) => tickedPieces.has(`${floorId}/${id}`)} />
       )}
@@ -187,6 +200,9 @@ export function Work({ view }: { view: JobView }) {
       )}
       {current && stage !== 'room' && stage !== 'plank' && !drag && (
         <Faults plan={current} view={sheet} chosen={chosen} onChoose={setChosen} />
+      )}
+      {current && stage === 'rows' && looking !== null && entrances[entranceAt] && (
+        <LooksView plan={current} entrance={entrances[entranceAt]} width={size.width} height={size.height} />
       )}
     </>
   );
@@ -267,10 +283,23 @@ export function Work({ view }: { view: JobView }) {
             onChange={change}
             onPlace={place}
             lineW={lineW}
+            planks={planned?.summary.planks ?? null}
           />
         )}
         {props && stage === 'rows' && (
-          <RowsReading {...props} plan={current} planned={planned} chosen={chosen} onChoose={setChosen} onChange={change} />
+          <RowsReading
+            {...props}
+            plan={current}
+            planned={planned}
+            chosen={chosen}
+            onChoose={setChosen}
+            onChange={change}
+            looking={looking !== null}
+            onLooking={(on) => setLooking(on ? 'shown' : null)}
+            entrances={entrances.map((e) => e.name)}
+            entrance={entranceAt}
+            onEntrance={setEntrance}
+          />
         )}
         {props && stage === 'cuts' && (
           <CutsReading {...props} id={view.id} plan={current} chosen={chosen} onChoose={setChosen} onChange={change} />

@@ -143,7 +143,13 @@ const stagger = z.looseObject({
 
 /** The wall through which most of the light comes. */
 const light = z.looseObject({ space: id, wall: count });
-const layout = z.looseObject({ direction, setOut, stagger, light: light.optional() });
+export const DEAL_HABITS = ['boxes', 'piles'] as const;
+/** How planks are dealt so that printed faces mix: from several open boxes, or from piles sorted by face. */
+const deal = z.looseObject({
+  habit: oneOf(DEAL_HABITS),
+  open: z.number().int().min(1, 'at least one box').max(40, 'at most 40 boxes').optional(),
+});
+const layout = z.looseObject({ direction, setOut, stagger, light: light.optional(), deal: deal.optional() });
 const layoutOverride = z.looseObject({
   space: id,
   direction: direction.optional(),

@@ -4,3 +4,4 @@ export * from './plan';
 export * from './cutlist';
 export * from './summary';
 export { ringsOf } from './pieces';
+export * from './faces';

@@ -25,6 +25,7 @@ import {
   type Stretches,
 } from '../rows';
 import { setOutOf, type SetOut } from '../setout';
+import { dealtPlanks } from './faces';
 import { crowded } from './guillotine';
 import { piecesOf } from './pieces';
 import type { Piece, Plan, PlanFloor, Plank } from './schema';
@@ -125,7 +126,7 @@ export function planJob(job: Job, options: PlanOptions = {}): Result<Plan> {
     version: 1,
     job: job.name,
     floors: planFloors,
-    planks,
+    planks: dealtPlanks(job, { floors: planFloors, planks }),
     totals: {
       planks: planks.length,
       boxes: [...opensOf.values()].reduce((sum, opens) => sum + boxesFor(opens.product, opens.planks), 0),

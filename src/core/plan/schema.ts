@@ -1,7 +1,8 @@
 import { z } from 'zod';
 
 /*
- * The plan file, as `formats` states it. What we add of our own: a finding's rows, amounts and pieces.
+ * The plan file, as `formats` states it. What we add of our own: a finding's rows and amounts, a plank's printed
+ * face and the box that it is dealt from.
  */
 const point = z.tuple([z.number(), z.number()]);
 const ring = z.array(point);
@@ -45,7 +46,16 @@ export const planSchema = z.looseObject({
   version: z.literal(1),
   job: z.string(),
   floors: z.array(floor),
-  planks: z.array(z.looseObject({ n: z.number().int(), length: z.number(), width: z.number(), product: z.string().optional() })),
+  planks: z.array(
+    z.looseObject({
+      n: z.number().int(),
+      length: z.number(),
+      width: z.number(),
+      product: z.string().optional(),
+      face: z.number().int().optional(),
+      box: z.number().int().optional(),
+    }),
+  ),
   totals: z.looseObject({ planks: z.number(), boxes: z.number(), laidArea: z.number(), wastePercent: z.number() }),
   findings: z.array(finding),
 });

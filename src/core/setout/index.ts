@@ -4,6 +4,7 @@
  */
 export * from './circle';
 export * from './best';
+export * from './thrift';
 export * from './direction';
 export * from './setout';
 export * from './curve';

@@ -2,7 +2,18 @@ import fc from 'fast-check';
 import { floorsOf, type Floor } from '../floors';
 import { newJob, type Job } from '../job';
 import { annexed } from '../survey';
-import { bestOrigin, compareScores, groundOf, judgedDirections, originFor, scoreOf, setOutOf, wrappedDoorways, type SetOutGround } from '.';
+import {
+  bestOrigin,
+  compareScores,
+  groundOf,
+  judgedDirections,
+  originFor,
+  scoreOf,
+  setOutOf,
+  thriftOf,
+  wrappedDoorways,
+  type SetOutGround,
+} from '.';
 
 /** A corridor with two rooms on its one side, walls of a thickness, doors of 800. */
 function house(length: number, width: number, depth: number, thickness: number, change: Partial<Job> = {}): Job {
@@ -96,4 +107,24 @@ test('people walk in through the doorway that leads out', () => {
     { id: 'd', between: ['room', null], outline: [[1000, 0], [1800, 0], [1800, -100], [1000, -100]], finish: 'reducer' }, // prettier-ignore
   ];
   expect(judgedDirections(floorOf({ ...square, openings: door }))[0]).toMatchObject({ direction: 90, entry: 'along' });
+});
+
+test('the price of width: both ripped rows out of one plank, or no offer', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1000, max: 6000 }), fc.constantFrom(0, 3), (width, kerf) => {
+      const job = newJob('Room', 'metric', 5000, width);
+      const ground = groundOf(floorOf({ ...job, layout: { ...job.layout, direction: 0 } }));
+      const thrift = thriftOf(ground, kerf);
+      const shared = (width - 16) % 192;
+      const possible = shared + kerf <= 192 && shared >= 100;
+      expect(thrift !== null).toBe(possible);
+      if (!thrift) return;
+      expect(thrift.first + thrift.last + kerf).toBeLessThanOrEqual(192);
+      expect(Math.min(thrift.first, thrift.last)).toBeGreaterThanOrEqual(50);
+      expect(scoreOf(ground.walls, { origin: thrift.origin, widths: ground.widths }, 50).narrowest).toBeCloseTo(
+        Math.min(thrift.first, thrift.last),
+        6,
+      );
+    }),
+  );
 });

@@ -9,6 +9,7 @@ const KEYS = [
   ['H', 'the line half a plank over (Set-out)'],
   ['D', 'turn the planks by a quarter (Set-out)'],
   ['N', 'another arrangement of the joints (Rows)'],
+  ['V', 'held: the floor as one walks in (Rows)'],
   ['M', 'mend the chosen finding (Rows)'],
   ['P', 'print the cut list (Cuts)'],
   ['Z', 'undo'],

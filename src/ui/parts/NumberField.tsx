@@ -31,7 +31,7 @@ export function NumberField({ label, value, onNumber, compact = false, wanted }:
       </Field.Label>
       <Input
         h="44px"
-        w={compact ? '92px' : '120px'}
+        w={compact ? '76px' : '120px'}
         fontFamily="var(--figures)"
         fontSize="19px"
         autoComplete="off"

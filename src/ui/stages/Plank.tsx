@@ -1,5 +1,6 @@
 'use client';
-import { Field, Input, NativeSelect } from '@chakra-ui/react';
+import { Button, Field, Input, NativeSelect } from '@chakra-ui/react';
+import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import {
   KERF_BY_TOOL,
@@ -11,9 +12,12 @@ import {
   type LimitName,
   type LimitSource,
   type Problem,
+  type Product,
 } from '@/core/job';
+import { OPEN_BOXES } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { LengthField } from '../parts/LengthField';
+import { NumberField } from '../parts/NumberField';
 import { firstText, withLimit, withProduct } from '../state/edit';
 
 type Props = { job: Job; onChange: (next: Job) => readonly Problem[] };
@@ -42,8 +46,7 @@ const KIND_WORDS = {
 export function PlankReading({ job, onChange }: Props) {
   const { product, display } = job;
   const plank = product.planks[0]!;
-  const size = (change: Partial<typeof plank>) =>
-    firstText(onChange(withProduct(job, { planks: [{ ...plank, ...change }, ...product.planks.slice(1)], widthSequence: undefined })));
+  const size = (change: Partial<typeof plank>) => firstText(onChange(withProduct(job, resizedPlanks(product, 0, change))));
   const kind = (next: Job['product']['kind']) => {
     // a preset follows the kind; what the product or the user said stays
     const limits = { ...product.limits };
@@ -108,6 +111,9 @@ export function PlankReading({ job, onChange }: Props) {
         display={display}
         onLength={(mm) => firstText(onChange(withProduct(job, { thickness: mm })))}
       />
+      <Sizes job={job} onChange={onChange} />
+      <CountField label="Printed faces" value={product.prints} onCount={(prints) => firstText(onChange(withProduct(job, { prints })))} />
+      {product.prints > 1 && <Dealing job={job} onChange={onChange} />}
       <CountField label="Planks in a box" value={product.perBox} onCount={(perBox) => firstText(onChange(withProduct(job, { perBox })))} />
 
       <h2>Limits</h2>
@@ -177,6 +183,176 @@ export function PlankReading({ job, onChange }: Props) {
         Saws and knives: eyes, ears and lungs covered; guards on; the knife away from the body in many light passes.
       </p>
     </>
+  );
+}
+
+/** One size changed; the order of widths follows a width that changes. */
+function resizedPlanks(product: Product, at: number, change: Partial<Product['planks'][number]>): Partial<Product> {
+  const before = product.planks[at]!;
+  const planks = product.planks.map((p, i) => (i === at ? { ...p, ...change } : p));
+  const gone = change.width !== undefined && !planks.some((p) => p.width === before.width);
+  const sequence = product.widthSequence?.map((w) => (gone && w === before.width ? change.width! : w));
+  const widths = new Set(planks.map((p) => p.width));
+  return { planks, widthSequence: widths.size === 1 ? undefined : (sequence ?? [...widths]) };
+}
+
+/** Further sizes in the same box: mixed lengths, or widths that come in an order from row to row. */
+function Sizes({ job, onChange }: Props) {
+  const { product, display } = job;
+  const { planks } = product;
+  const widths = [...new Set(planks.map((p) => p.width))];
+  const put = (change: Partial<Product>) => firstText(onChange(withProduct(job, change)));
+  const add = () => {
+    const last = planks[planks.length - 1]!;
+    const length = Math.max(last.width, Math.round(last.length * 0.75));
+    const share = Math.round(1000 / (planks.length + 1)) / 1000;
+    put({ planks: [...planks.map((p) => ({ ...p, share })), { ...last, length, share }] });
+  };
+  const remove = (at: number) => {
+    const kept = planks.filter((_, i) => i !== at);
+    const share = Math.round(1000 / kept.length) / 1000;
+    const left = new Set(kept.map((p) => p.width));
+    const sequence = product.widthSequence?.filter((w) => left.has(w));
+    put({
+      planks: kept.map((p) => ({ ...p, share: kept.length === 1 ? 1 : share })),
+      widthSequence: left.size === 1 ? undefined : sequence && sequence.length > 0 ? sequence : [...left],
+    });
+  };
+  return (
+    <section>
+      {planks.length > 1 && (
+        <table className="walls">
+          <thead>
+            <tr>
+              <th>Length</th>
+              <th>Face width</th>
+              <th>Share, %</th>
+              <th>
+                <span className="unseen">Take away</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {planks.map((p, i) => (
+              <tr key={i}>
+                <td>
+                  <LengthField
+                    compact
+                    label={`Size ${i + 1}, length`}
+                    mm={p.length}
+                    display={display}
+                    onLength={(length) => put(resizedPlanks(product, i, { length }))}
+                  />
+                </td>
+                <td>
+                  <LengthField
+                    compact
+                    label={`Size ${i + 1}, face width`}
+                    mm={p.width}
+                    display={display}
+                    onLength={(width) => put(resizedPlanks(product, i, { width }))}
+                  />
+                </td>
+                <td>
+                  <NumberField
+                    compact
+                    label={`Size ${i + 1}, share of a box in percent`}
+                    value={p.share * 100}
+                    wanted="A share of the box in percent, such as 25."
+                    onNumber={(percent) =>
+                      percent > 0 && percent <= 100
+                        ? put(resizedPlanks(product, i, { share: percent / 100 }))
+                        : 'More than 0 and at most 100.'
+                    }
+                  />
+                </td>
+                <td>
+                  <Button h="44px" px="2" variant="ghost" aria-label={`Take away size ${i + 1}`} onClick={() => remove(i)}>
+                    <Trash2 size={16} />
+                  </Button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {widths.length > 1 && (
+        <SequenceField
+          key={(product.widthSequence ?? []).join()}
+          widths={widths}
+          sequence={product.widthSequence ?? widths}
+          onSequence={(widthSequence) => put({ widthSequence })}
+        />
+      )}
+      <Button h="44px" mb="3" variant="outline" onClick={add} disabled={planks.length >= 12}>
+        <Plus size={17} /> Another size in the box
+      </Button>
+    </section>
+  );
+}
+
+/** The order in which rows come in several widths, by the widths' places in the list. */
+function SequenceField({
+  widths,
+  sequence,
+  onSequence,
+}: {
+  widths: number[];
+  sequence: number[];
+  onSequence: (s: number[]) => string | undefined;
+}) {
+  const [text, setText] = useState(sequence.join(', '));
+  const [problem, setProblem] = useState<string>();
+  const commit = () => {
+    const read = text
+      .split(/[,;\s]+/)
+      .filter(Boolean)
+      .map(Number);
+    const wrong =
+      read.length === 0 || read.some((w) => !widths.includes(w))
+        ? `Write the widths in the order of the rows, such as ${widths.join(', ')}.`
+        : onSequence(read);
+    setProblem(wrong);
+  };
+  return (
+    <Field.Root invalid={problem !== undefined} mb="3">
+      <Field.Label fontSize="14px">Order of the rows’ widths, mm</Field.Label>
+      <Input
+        h="44px"
+        fontSize="17px"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
+      />
+      {problem !== undefined && <Field.ErrorText>{problem}</Field.ErrorText>}
+    </Field.Root>
+  );
+}
+
+/** How planks are dealt so that printed faces mix. */
+function Dealing({ job, onChange }: Props) {
+  const { habit = 'boxes', open = OPEN_BOXES } = job.layout.deal ?? {};
+  const deal = (change: Partial<NonNullable<Job['layout']['deal']>>) =>
+    onChange({ ...job, layout: { ...job.layout, deal: { habit, open, ...change } } });
+  return (
+    <Field.Root mb="3">
+      <Field.Label fontSize="14px">Faces are mixed by</Field.Label>
+      <NativeSelect.Root>
+        <NativeSelect.Field h="44px" fontSize="17px" value={habit} onChange={(e) => deal({ habit: e.target.value as 'boxes' | 'piles' })}>
+          <option value="boxes">dealing from {open} open boxes</option>
+          <option value="piles">piles sorted by face</option>
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+      {habit === 'boxes' && (
+        <CountField
+          label="Boxes open at once"
+          value={open}
+          onCount={(n) => (n < 1 || n > 40 ? 'Between 1 and 40.' : firstText(deal({ open: n })))}
+        />
+      )}
+    </Field.Root>
   );
 }
 

@@ -1,16 +1,18 @@
 'use client';
-import { Button, Field, NativeSelect } from '@chakra-ui/react';
-import { Shuffle, Wrench } from 'lucide-react';
+import { Button, NativeSelect } from '@chakra-ui/react';
+import { Eye, Shuffle, Wrench } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { sourceOf, sourceText, type Job, type Problem, type School } from '@/core/job';
-import { cutList, type CutLine, type Finding, type Plan } from '@/core/plan';
+import { sourceOf, sourceText, type Job, type Problem } from '@/core/job';
+import { cutList, takesOf, type CutLine, type Finding, type Plan } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
 import { createPlanner, type Planned } from '@/workers';
 import { BigLength } from '../parts/Big';
+import { Schools } from '../parts/Schools';
 import { findMend, hasMend } from '../state/mend';
 import { withFloorLayout } from '../state/setOutEdit';
+import { HandPanel } from './HandPanel';
 import type { StageProps } from './props';
 
 type Props = StageProps & {
@@ -19,15 +21,30 @@ type Props = StageProps & {
   chosen: string | null;
   onChoose: (id: string | null) => void;
   onChange: (next: Job) => readonly Problem[];
-};
-
-const SCHOOL_WORDS: Partial<Record<School, { name: string; why: string }>> = {
-  offcut: { name: 'Offcut flow', why: 'Each row begins with what an earlier one left: least planks.' },
-  free: { name: 'Free, with rules', why: 'No joint line again within five rows; a plank is spent sooner than a pattern.' },
+  /** the view of a person who walks in, and by which of the entrances */
+  looking: boolean;
+  onLooking: (on: boolean) => void;
+  entrances: readonly string[];
+  entrance: number;
+  onEntrance: (index: number) => void;
 };
 
 /** How the joints fall: stagger, starters, faults, and where each piece comes from. */
-export function RowsReading({ job, floors, floor, plan, planned, chosen, onChoose, onChange }: Props) {
+export function RowsReading({
+  job,
+  floors,
+  floor,
+  plan,
+  planned,
+  chosen,
+  onChoose,
+  onChange,
+  looking,
+  onLooking,
+  entrances,
+  entrance,
+  onEntrance,
+}: Props) {
   const { display } = job;
   const { stagger } = floor.layout;
   const least = plan ? planned?.summary.staggerOf[floor.id] : null;
@@ -40,6 +57,16 @@ export function RowsReading({ job, floors, floor, plan, planned, chosen, onChoos
   const length = (mm: number) => formatLength(mm, display);
   const line = chosen === null ? undefined : lists.flatMap((l) => l.lines).find((l) => `${l.floor}/${l.piece.id}` === chosen);
   const rows = lists.filter((l) => l.floor === floor.id);
+  const [pieceFloor, pieceId] = chosen?.startsWith('finding/') ? [] : (chosen?.split('/') ?? []);
+  const planFloor = plan?.floors.find((f) => f.id === (pieceFloor ?? floor.id));
+  const piece = planFloor && pieceId ? { floor: planFloor, id: pieceId } : null;
+  // joints of mixed lengths do not follow from one another, so that none can be kept by itself
+  const mixed = new Set(floor.product.planks.map((p) => p.width)).size < floor.product.planks.length;
+  const habit = job.layout.deal?.habit ?? 'boxes';
+  const takes = useMemo(() => {
+    const own = plan?.floors.find((f) => f.id === floor.id);
+    return plan && own && floor.product.prints > 1 ? takesOf(plan, own, habit) : null;
+  }, [plan, floor, habit]);
   return (
     <>
       {line ? (
@@ -56,32 +83,45 @@ export function RowsReading({ job, floors, floor, plan, planned, chosen, onChoos
 
       <Findings job={job} plan={plan} planned={planned} chosen={chosen} onChoose={onChoose} onChange={onChange} />
 
-      <h2>How starters are chosen</h2>
-      <Field.Root>
-        <NativeSelect.Root>
-          <NativeSelect.Field
-            aria-label="How starters are chosen"
-            h="44px"
-            fontSize="17px"
-            value={stagger.school}
-            onChange={(e) => layout({ school: e.target.value as School })}
-          >
-            {Object.entries(SCHOOL_WORDS).map(([school, { name }]) => (
-              <option key={school} value={school}>
-                {name}
-              </option>
-            ))}
-            {!SCHOOL_WORDS[stagger.school] && <option value={stagger.school}>{stagger.school}</option>}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
-        <Field.HelperText fontSize="14px">{SCHOOL_WORDS[stagger.school]?.why}</Field.HelperText>
-      </Field.Root>
+      {plan && planned && piece && !mixed && (
+        <HandPanel
+          key={`${piece.floor.id}/${piece.id}`}
+          job={job}
+          floor={piece.floor}
+          piece={piece.id}
+          now={planned.summary}
+          onChange={onChange}
+        />
+      )}
+
       <div className="stops">
         <Button h="44px" variant="outline" onClick={another}>
           <Shuffle size={17} /> Another arrangement <kbd>N</kbd>
         </Button>
+        <Button h="44px" variant={looking ? 'solid' : 'outline'} aria-pressed={looking} onClick={() => onLooking(!looking)}>
+          <Eye size={17} /> As one walks in <kbd>V</kbd>
+        </Button>
       </div>
+      {entrances.length > 1 && (
+        <label style={{ display: 'block', maxWidth: 300 }}>
+          <span className="quiet" style={{ fontSize: 13 }}>
+            Walking
+          </span>
+          <NativeSelect.Root>
+            <NativeSelect.Field h="44px" value={entrance} onChange={(e) => onEntrance(Number(e.target.value))}>
+              {entrances.map((name, i) => (
+                <option key={i} value={i}>
+                  {name}
+                </option>
+              ))}
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+        </label>
+      )}
+
+      <h2>How starters are chosen</h2>
+      <Schools job={job} floors={floors} floor={floor} onChange={onChange} />
 
       <h2>Rows</h2>
       <p className="why quiet" style={{ marginTop: 0 }}>
@@ -112,6 +152,11 @@ export function RowsReading({ job, floors, floor, plan, planned, chosen, onChoos
                       : start.crosscuts.length === 0
                         ? 'whole plank'
                         : 'new plank'}
+                    {takes?.get(row) &&
+                      `; deals ${takes
+                        .get(row)!
+                        .map(({ from, count }) => `${count} of ${habit === 'boxes' ? 'box' : 'pile'} ${from}`)
+                        .join(', ')}`}
                   </span>
                 </span>
                 <b>{length(start.length)}</b>

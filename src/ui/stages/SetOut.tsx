@@ -2,21 +2,22 @@
 import { Button, NativeSelect } from '@chakra-ui/react';
 import { CircleDot, Eye, EyeOff, RotateCw } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Floor } from '@/core/floors';
 import { round3, type Point } from '@/core/geometry';
 import { sourceOf, sourceText, type Job, type Layout, type Problem } from '@/core/job';
-import { scoreOf, wrappedDoorways, type RunningWall, type SetOut, type SetOutGround } from '@/core/setout';
+import { scoreOf, thriftOf, wrappedDoorways, type RunningWall, type SetOut, type SetOutGround } from '@/core/setout';
 import { placedOutline, walkOf, wallLetter } from '@/core/survey';
 import { formatLength } from '@/core/units';
+import { createPlanner } from '@/workers';
 import { BigLength } from '../parts/Big';
 import { Directions } from '../parts/Directions';
 import { LengthField } from '../parts/LengthField';
 import { NumberField } from '../parts/NumberField';
 import { stripText } from '../sheet/SetOutOverlay';
 import { directionWords, wallName } from '../state/names';
-import { quarterOn, reasonFor, stopsOf, withFloorLayout } from '../state/setOutEdit';
+import { lineAt, quarterOn, reasonFor, stopsOf, withFloorLayout } from '../state/setOutEdit';
 import { withSpace } from '../state/edit';
 import { WallOf } from './Checks';
 import type { StageProps } from './props';
@@ -31,10 +32,12 @@ type Props = StageProps & {
   lineW: number;
   onChange: (next: Job) => readonly Problem[];
   onPlace: (w: number) => void;
+  /** planks as the line lies now */
+  planks: number | null;
 };
 
 /** Where the rows fall, and how wide the strip at every wall comes out. */
-export function SetOutReading({ job, floors, floor, setOut, ground, dragging, lineW, onChange, onPlace }: Props) {
+export function SetOutReading({ job, floors, floor, setOut, ground, dragging, lineW, onChange, onPlace, planks }: Props) {
   const { display } = job;
   const limits = floor.product.limits;
   const [matching, setMatching] = useState(false);
@@ -152,6 +155,8 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
         />
       )}
 
+      <Thrift job={job} floors={floors} floor={floor} ground={ground} planks={planks} onChange={onChange} />
+
       {ground.walls.length > 0 && (
         <StripCurve ground={ground} floor={floor} origin={setOut.grid.origin} display={display} onShift={(by) => onPlace(lineW + by)} />
       )}
@@ -197,6 +202,54 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
       <LightFrom job={job} floor={floor} onLight={(light) => layout({ light })} />
       <Directions job={job} floors={floors} floor={floor} onChange={onChange} />
     </>
+  );
+}
+
+type ThriftProps = Pick<Props, 'job' | 'floors' | 'floor' | 'ground' | 'planks' | 'onChange'>;
+
+/** The price of width: both ripped rows out of one plank's width, beside the set-out with the widest strips, with what it saves. */
+function Thrift({ job, floors, floor, ground, planks, onChange }: ThriftProps) {
+  const thrift = useMemo(() => thriftOf(ground, job.kerf), [ground, job.kerf]);
+  const offer = useMemo(
+    () =>
+      thrift &&
+      withFloorLayout(job, floor, floors.length, {
+        setOut: lineAt(ground, thrift.origin + ground.widths[0]!),
+        direction: ground.direction,
+      }),
+    [thrift, job, floor, floors.length, ground],
+  );
+  const [found, setFound] = useState<{ for: unknown; planks: number | null }>({ for: null, planks: null });
+  useEffect(() => {
+    if (!offer) return;
+    const planner = createPlanner();
+    let current = true;
+    const timer = setTimeout(async () => {
+      const result = await planner.plan(offer);
+      if (current) setFound({ for: offer, planks: result?.ok ? result.value.summary.planks : null });
+      planner.cancel();
+    }, 700);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+      planner.cancel();
+    };
+  }, [offer]);
+  if (!thrift || !offer) return null;
+  const length = (mm: number) => formatLength(mm, job.display);
+  const saved = found.for === offer && found.planks !== null && planks !== null ? planks - found.planks : null;
+  // here already, or nothing gained
+  if (saved !== null && saved <= 0) return null;
+  return (
+    <p className="why">
+      <b>The price of width:</b> with strips of {length(thrift.first)} and {length(thrift.last)} one plank’s width gives both the first and
+      the last row{saved === null ? ' …' : `, and ${saved} ${saved === 1 ? 'plank is' : 'planks are'} saved.`}{' '}
+      {saved !== null && (
+        <Button h="44px" size="sm" variant="outline" onClick={() => onChange(offer)}>
+          Take it
+        </Button>
+      )}
+    </p>
   );
 }
 

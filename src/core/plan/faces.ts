@@ -1,0 +1,194 @@
+/**
+ * Printed faces. A product has so many different prints, and a box holds them as they come off the line. Planks are dealt so that equal
+ * faces never lie side by side, end to end or corner to corner: from several open boxes, or from piles sorted by face.
+ */
+import { boxOf, frameOf, turnedPolygon } from '../geometry';
+import type { Job, Product } from '../job';
+import { randomFrom } from '../rows';
+import { ringsOf } from './pieces';
+import type { Plan, PlanFloor, Plank } from './schema';
+
+/** Pieces of neighbouring rows whose ends are this near (mm) meet at a corner. */
+const CORNER = 15;
+/** Pieces lie side by side when they share more edge than this, mm. */
+const SIDE = 1;
+/** Open boxes where nobody said how many. */
+export const OPEN_BOXES = 4;
+
+/** Pairs of planks whose pieces touch, each once, lower number first; a plank's own two pieces are no pair. */
+export function touchingPlanks(floors: readonly PlanFloor[]): readonly (readonly [number, number])[] {
+  const pairs = new Map<string, [number, number]>();
+  const touch = (a: number, b: number) => {
+    if (a === b) return;
+    const pair: [number, number] = a < b ? [a, b] : [b, a];
+    pairs.set(pair.join(' '), pair);
+  };
+  for (const floor of floors) {
+    const frame = frameOf(floor.direction);
+    const rows = new Map<number, { plank: number; from: number; to: number }[]>();
+    for (const piece of floor.pieces) {
+      const { minX, maxX } = boxOf(turnedPolygon(frame, ringsOf(piece))[0]!);
+      const row = rows.get(piece.row) ?? [];
+      row.push({ plank: piece.plank, from: minX, to: maxX });
+      rows.set(piece.row, row);
+    }
+    for (const row of rows.values()) row.sort((a, b) => a.from - b.from);
+    for (const [n, row] of rows) {
+      for (let i = 0; i + 1 < row.length; i++) if (row[i + 1]!.from - row[i]!.to < SIDE) touch(row[i]!.plank, row[i + 1]!.plank);
+      const next = rows.get(n + 1) ?? [];
+      let k = 0;
+      for (const a of row) {
+        while (k < next.length && next[k]!.to < a.from - CORNER) k++;
+        for (let j = k; j < next.length && next[j]!.from <= a.to + CORNER; j++) touch(a.plank, next[j]!.plank);
+      }
+    }
+  }
+  return [...pairs.values()];
+}
+
+/** The faces of each box, as they come: by size, a list for every box. Drawn by seed; real boxes hold their own. */
+function boxesOf(product: Product, seed: number): (size: number, box: number) => number[] {
+  return (size, box) => {
+    const random = randomFrom((seed * 7919 + size * 104729 + box * 1299709) >>> 0);
+    // the share may make this a fraction; over many boxes it comes right
+    const inBox = product.perBox * product.planks[size]!.share;
+    const count = Math.floor((box + 1) * inBox + 1e-9) - Math.floor(box * inBox + 1e-9);
+    return Array.from({ length: count }, () => Math.floor(random() * product.prints));
+  };
+}
+
+/**
+ * Deals printed faces to the planks of a plan.
+ *
+ * @returns the planks with their `face` (from 1) and the `box` that each comes from (from 1); unchanged where a product has one face only
+ */
+export function dealtPlanks(job: Job, plan: Pick<Plan, 'floors' | 'planks'>): Plank[] {
+  const products = [job.product, ...(job.layouts ?? []).flatMap((l) => (l.product ? [l.product] : []))];
+  const neighbours = new Map<number, number[]>();
+  for (const [a, b] of touchingPlanks(plan.floors)) {
+    neighbours.set(a, [...(neighbours.get(a) ?? []), b]);
+    neighbours.set(b, [...(neighbours.get(b) ?? []), a]);
+  }
+  const dealt = plan.planks.map((p): Plank => ({ ...p }));
+  const byNumber = new Map(dealt.map((p) => [p.n, p]));
+  const clashes = (n: number, face: number): number => (neighbours.get(n) ?? []).filter((m) => byNumber.get(m)!.face === face).length;
+  const { seed } = job.layout.stagger;
+  const { habit = 'boxes', open = OPEN_BOXES } = job.layout.deal ?? {};
+
+  products.forEach((product, at) => {
+    if (product.prints < 2) return;
+    // planks that name no product are of the only one
+    const own = dealt.filter((p) =>
+      p.product === undefined ? at === 0 : p.product === product.name && products.findIndex((q) => q.name === p.product) === at,
+    );
+    const boxOfSize = boxesOf(product, seed);
+    product.planks.forEach((size, s) => {
+      const wanted = own.filter((p) => p.length === size.length && p.width === size.width);
+      const inBox = Math.max(1e-9, product.perBox * size.share);
+      const boxes = Math.ceil(wanted.length / inBox - 1e-9);
+      // with piles everything that is bought lies open at once, with boxes so many of them
+      const reach = habit === 'piles' ? Infinity : open;
+      const closed = Array.from({ length: boxes }, (_, b) => boxOfSize(s, b).map((face) => ({ face: face + 1, box: b + 1 })));
+      const lying: { face: number; box: number }[] = [];
+      const left = new Map<number, number>();
+      let openBoxes = 0;
+      let next = 0;
+      const inOpenBox = new Map<number, number>();
+      wanted.forEach((plank) => {
+        while (openBoxes < reach && next < closed.length) {
+          const box = closed[next++]!;
+          if (box.length === 0) continue;
+          openBoxes++;
+          inOpenBox.set(box[0]!.box, box.length);
+          lying.push(...box);
+          for (const { face } of box) left.set(face, (left.get(face) ?? 0) + 1);
+        }
+        // of the faces that touch none of their own, the one of which most are left
+        let best = -1;
+        let least = Infinity;
+        for (const [face, count] of left) {
+          const cost = clashes(plank.n, face) * 1000 - count;
+          if (count > 0 && cost < least) {
+            least = cost;
+            best = face;
+          }
+        }
+        const at = lying.findIndex((x) => x.face === best);
+        const [taken] = at < 0 ? [] : lying.splice(at, 1);
+        if (!taken) return;
+        left.set(best, left.get(best)! - 1);
+        const rest = inOpenBox.get(taken.box)! - 1;
+        inOpenBox.set(taken.box, rest);
+        if (rest === 0) openBoxes--;
+        Object.assign(plank, taken);
+      });
+      for (let round = 0; round < 4 && wanted.some((p) => clashes(p.n, p.face ?? 0) > 0); round++) mend(wanted, lying, clashes, reach);
+    });
+  });
+  return dealt;
+}
+
+/** Exchanges planks whose faces clash for ones left in their boxes, or for those of others, where both boxes were open at the earlier one's turn. */
+function mend(
+  planks: readonly Plank[],
+  spare: { face: number; box: number }[],
+  clashes: (n: number, face: number) => number,
+  reach: number,
+): void {
+  for (let i = 0; i < planks.length; i++) {
+    const a = planks[i]!;
+    if (a.face === undefined || clashes(a.n, a.face) === 0) continue;
+    const unused = spare.findIndex((x) => Math.abs(x.box - a.box!) < reach && clashes(a.n, x.face) === 0);
+    if (unused >= 0) {
+      const [x] = spare.splice(unused, 1, { face: a.face, box: a.box! });
+      Object.assign(a, x);
+      continue;
+    }
+    for (let j = 0; j < planks.length; j++) {
+      const b = planks[j]!;
+      if (i === j || b.face === undefined || b.face === a.face || Math.abs(b.box! - a.box!) >= reach) continue;
+      const before = clashes(a.n, a.face) + clashes(b.n, b.face);
+      const [fa, ba, fb, bb] = [a.face, a.box, b.face, b.box];
+      Object.assign(a, { face: fb, box: bb });
+      Object.assign(b, { face: fa, box: ba });
+      if (clashes(a.n, fb) + clashes(b.n, fa) < before) break;
+      Object.assign(a, { face: fa, box: ba });
+      Object.assign(b, { face: fb, box: bb });
+    }
+  }
+}
+
+/** How many pairs of touching planks show the same face. */
+export const equalFaces = (plan: Pick<Plan, 'floors' | 'planks'>): number => {
+  const faces = new Map(plan.planks.map((p) => [p.n, p.face]));
+  const products = new Map(plan.planks.map((p) => [p.n, p.product]));
+  return touchingPlanks(plan.floors).filter(
+    ([a, b]) => faces.get(a) !== undefined && faces.get(a) === faces.get(b) && products.get(a) === products.get(b),
+  ).length;
+};
+
+/** What each row takes from where: whole planks that are opened for it, by box or by pile. */
+export function takesOf(
+  plan: Plan,
+  floor: PlanFloor,
+  habit: 'boxes' | 'piles',
+): ReadonlyMap<number, readonly { readonly from: number; readonly count: number }[]> {
+  const planks = new Map(plan.planks.map((p) => [p.n, p]));
+  const opened = new Set<number>();
+  for (const other of plan.floors) {
+    if (other.id === floor.id) break;
+    for (const p of other.pieces) opened.add(p.plank);
+  }
+  const rows = new Map<number, Map<number, number>>();
+  for (const { row, plank } of floor.pieces) {
+    if (opened.has(plank)) continue;
+    opened.add(plank);
+    const { face, box } = planks.get(plank)!;
+    const from = habit === 'boxes' ? box : face;
+    if (from === undefined) continue;
+    const own = rows.get(row) ?? new Map<number, number>();
+    own.set(from, (own.get(from) ?? 0) + 1);
+    rows.set(row, own);
+  }
+  return new Map([...rows].map(([row, own]) => [row, [...own].sort((a, b) => a[0] - b[0]).map(([from, count]) => ({ from, count }))]));
+}
