@@ -3,9 +3,9 @@ import { gzipSync } from 'node:zlib';
 import { readdirSync, readFileSync, existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { floorsOf } from '../src/core/floors';
-import { newJob, type Job } from '../src/core/job';
-import { planJob, type Plan } from '../src/core/plan';
-import { randomFrom, runsOf } from '../src/core/rows';
+import { newJob, SCHOOLS, type Job } from '../src/core/job';
+import { equalFaces, planJob, type Plan } from '../src/core/plan';
+import { randomFrom, runsOf, stepsFor } from '../src/core/rows';
 import { bestOrigin, compareScores, groundOf, placed, scoreOf, setOutOf } from '../src/core/setout';
 import { untruths } from '../test/truth';
 import { layByHand } from './hand';
@@ -61,39 +61,157 @@ function measureRooms(): void {
   );
 }
 
-/** 40 seeded small rooms of 6 to 14 rows against the proven fewest planks. */
+/** 40 seeded small rooms of 6 to 14 rows against the proven fewest planks: of one width, and of two widths in turn. */
 async function measureOptimum(): Promise<void> {
-  const random = randomFrom(5);
-  const count = { equal: 0, oneMore: 0, more: 0, open: 0, byBound: 0 };
-  for (let i = 0; i < 40; i++) {
-    const rowsWanted = 6 + Math.floor(random() * 9);
-    const length = 2400 + Math.round(random() * 4600);
-    const job = { ...newJob(`Small ${i}`, 'metric', length + 16, Math.round(192 * (rowsWanted - 0.9) + 16)), kerf: 3 };
-    const still = { ...job, layout: { ...job.layout, direction: 0 as const } };
-    const plan = mustPlan(still);
-    const rows = plan.floors[0]!.rows.length;
-    const bound = Math.ceil((rows * length) / 1285 - 1e-9);
-    const small = { rows, length, plank: 1285, kerf: 3, stagger: 300, endPiece: 300 };
-    if (plan.totals.planks === bound) count.byBound++;
-    // walk down from what we have until fewer is proven impossible
-    let over = 0;
-    let verdict: Verdict = plan.totals.planks === bound ? 'none' : 'found';
-    while (verdict === 'found') {
-      verdict = await fromAtMost(small, plan.totals.planks - over - 1, 40);
-      if (verdict === 'found') over++;
+  for (const mixed of [false, true]) {
+    const random = randomFrom(mixed ? 6 : 5);
+    const count = { equal: 0, oneMore: 0, more: 0, open: 0, byBound: 0 };
+    const rooms = mixed ? 20 : 40;
+    for (let i = 0; i < rooms; i++) {
+      const rowsWanted = 6 + Math.floor(random() * 9);
+      const length = 2400 + Math.round(random() * 4600);
+      const pitch = mixed ? 160 : 192;
+      const job = { ...newJob(`Small ${i}`, 'metric', length + 16, Math.round(pitch * (rowsWanted - 0.9) + 16)), kerf: 3 };
+      const planks = [192, 128].map((width) => ({ length: 1285, width, share: 0.5 }));
+      const product = mixed ? { ...job.product, planks, widthSequence: [192, 128] } : job.product;
+      const plan = mustPlan({ ...job, product, layout: { ...job.layout, direction: 0 as const } });
+      const { rows } = plan.floors[0]!;
+      const widths = rows.map((r) => r.width);
+      const bound = [...new Set(widths)].reduce(
+        (sum, w) => sum + Math.ceil((widths.filter((x) => x === w).length * length) / 1285 - 1e-9),
+        0,
+      );
+      const small = { rows: rows.length, length, plank: 1285, kerf: 3, stagger: 300, endPiece: 300, widths };
+      if (plan.totals.planks <= bound) count.byBound++;
+      // walk down from what we have until fewer is proven impossible
+      let over = 0;
+      let verdict: Verdict = plan.totals.planks <= bound ? 'none' : 'found';
+      while (verdict === 'found') {
+        verdict = await fromAtMost(small, plan.totals.planks - over - 1, 40);
+        if (verdict === 'found') over++;
+      }
+      if (verdict === 'open') count.open++;
+      if (over === 0) count.equal++;
+      else if (over === 1) count.oneMore++;
+      else count.more++;
+      if (over > 0 || verdict === 'open') {
+        console.log(
+          `  room ${i}: ${rows.length} rows of ${length}: Pitsaw ${plan.totals.planks}, ${over > 0 ? `${over} fewer found` : 'fewer not found'}, ${verdict === 'open' ? 'not settled' : 'settled'}, length bound ${bound}`,
+        );
+      }
     }
-    if (verdict === 'open') count.open++;
-    if (over === 0) count.equal++;
-    else if (over === 1) count.oneMore++;
-    else count.more++;
-    if (over > 0 || verdict === 'open') {
+    console.log(
+      `${rooms} small rooms of ${mixed ? 'two widths in turn' : 'one width'}: none better found ${count.equal}, one plank more ${count.oneMore}, more ${count.more}; ${count.byBound} proven by the length bound, ${count.open} not settled in the time`,
+    );
+  }
+}
+
+const ruleCount = (plan: Plan, ...rules: string[]): number => plan.findings.filter((f) => rules.includes(f.rule)).length;
+
+/** Every school over the 30 rooms and the 20 houses: planks against bounds and hand, limits, looks, faces, time. */
+function measureSchools(): void {
+  for (const [name, jobs] of [
+    ['30 rooms', rooms(30, 1)],
+    ['20 houses', houses(20, 1)],
+  ] as const) {
+    let hand = 0;
+    let length = 0;
+    for (const job of jobs) {
+      const formed = floorsOf(job);
+      if (!formed.ok) throw new Error(formed.problems[0]!.text);
+      const { limits, planks } = job.product;
+      for (const floor of formed.value) {
+        const runs = runsOf(floor, setOutOf(floor));
+        hand += layByHand(runs, { plank: planks[0]!.length, kerf: job.kerf, ...limits }).planks;
+        length += Math.ceil(runs.runs.reduce((sum, r) => sum + r.u1 - r.u0, 0) / planks[0]!.length - 1e-9);
+      }
+    }
+    for (const school of SCHOOLS) {
+      const sums = { planks: 0, area: 0, musts: 0, h: 0, stairs: 0, repeats: 0, doors: 0, faces: 0 };
+      const times: number[] = [];
+      for (const job of jobs) {
+        const begun = performance.now();
+        const plan = mustPlan({ ...job, layout: { ...job.layout, stagger: { school, seed: 1 } } });
+        times.push(performance.now() - begun);
+        const plank = job.product.planks[0]!;
+        sums.planks += plan.totals.planks;
+        sums.area += Math.ceil((plan.totals.laidArea * 1e6) / (plank.length * plank.width) - 1e-9);
+        sums.musts += ruleCount(plan, 'stagger', 'endPiece', 'butt');
+        sums.h += ruleCount(plan, 'h-joint', 'half-bond');
+        sums.stairs += ruleCount(plan, 'stairs');
+        sums.repeats += ruleCount(plan, 'repeat');
+        sums.doors += ruleCount(plan, 'crosswise-doorway', 'busy-doorway', 'corner-piece', 'register-joint', 'short-band');
+        sums.faces += equalFaces(plan);
+      }
       console.log(
-        `  room ${i}: ${rows} rows of ${length}: Pitsaw ${plan.totals.planks}, ${over > 0 ? `${over} fewer found` : 'fewer not found'}, ${verdict === 'open' ? 'not settled' : 'settled'}, length bound ${bound}`,
+        `${name}, ${school}: planks ${sums.planks}, ÷ length bound ${(sums.planks / length).toFixed(4)}, ÷ area bound ${(sums.planks / sums.area).toFixed(4)}, ÷ hand ${(sums.planks / hand).toFixed(4)}; stagger and end pieces broken ${sums.musts}; H ${sums.h}, stairs ${sums.stairs}, repeats ${sums.repeats}, doorways, corners, registers and bands ${sums.doors}; equal faces touching ${sums.faces}; median ${ms(median(times))}`,
       );
     }
   }
+}
+
+/** Planks and faults after a tenth, a third and all of the search's steps, and twice as many. */
+function measureSteps(): void {
+  const jobs = [...rooms(30, 1), ...houses(6, 1)];
+  for (const school of ['offcut', 'free'] as const) {
+    for (const share of [0.1, 0.3, 1, 2]) {
+      let planks = 0;
+      let faults = 0;
+      for (const job of jobs) {
+        const formed = floorsOf(job);
+        if (!formed.ok) continue;
+        const runs = formed.value.reduce((sum, f) => sum + runsOf(f, setOutOf(f)).runs.length, 0);
+        const made = planJob(
+          { ...job, layout: { ...job.layout, stagger: { school, seed: 1 } } },
+          { steps: Math.round(share * stepsFor(runs)) },
+        );
+        if (!made.ok) continue;
+        planks += made.value.totals.planks;
+        faults += made.value.findings.filter((f) => f.level === 'should').length;
+      }
+      console.log(`${school}, ${Math.round(share * 100)} % of the steps: planks ${planks}, faults ${faults}`);
+    }
+  }
+}
+
+/** Planning a house again after one joint is pinned. */
+function measurePin(): void {
+  const jobs = houses(10, 1);
+  const times = jobs.map((job) => {
+    const plan = mustPlan(job);
+    const floor = plan.floors[0]!;
+    const piece = floor.pieces.find((p) => p.row === 6)!;
+    const [x, y] = (piece.outline as [number, number][]).reduce(
+      ([a, b], [c, d]) => [a + c / piece.outline.length, b + d / piece.outline.length],
+      [0, 0],
+    );
+    const [took] = time(1, () => mustPlan({ ...job, hand: { pins: [[x, y]] } }));
+    return took!;
+  });
+  console.log(`a house planned again after one joint is pinned: median ${ms(median(times))}, slowest ${ms(Math.max(...times))}`);
+}
+
+/** Three lengths in a box: boxes against what the floor's area asks for. */
+function measureMixed(): void {
+  const planks = [
+    { length: 1800, width: 192, share: 0.5 },
+    { length: 1200, width: 192, share: 0.25 },
+    { length: 600, width: 192, share: 0.25 },
+  ];
+  const sums = { boxes: 0, bound: 0, wood: 0, laid: 0, musts: 0 };
+  for (const job of rooms(30, 1)) {
+    const limits = { ...job.product.limits, stagger: 200, endPiece: 250 };
+    const { perBox } = job.product;
+    const plan = mustPlan({ ...job, product: { ...job.product, planks, limits } });
+    const laid = plan.totals.laidArea * 1e6;
+    sums.boxes += plan.totals.boxes;
+    sums.bound += Math.ceil(laid / planks.reduce((sum, p) => sum + p.length * p.width * p.share * perBox, 0) - 1e-9);
+    sums.wood += plan.planks.reduce((sum, p) => sum + p.length * p.width, 0);
+    sums.laid += laid;
+    sums.musts += ruleCount(plan, 'stagger', 'endPiece');
+  }
   console.log(
-    `40 small rooms: none better found ${count.equal}, one plank more ${count.oneMore}, more ${count.more}; ${count.byBound} proven by the length bound, ${count.open} not settled in the time`,
+    `30 rooms of three lengths in a box: boxes ${sums.boxes}, by area ${sums.bound} (${(sums.boxes / sums.bound).toFixed(4)}); wood ÷ floor ${(sums.wood / sums.laid).toFixed(4)}; stagger and end pieces broken ${sums.musts}`,
   );
 }
 
@@ -227,6 +345,10 @@ const parts = {
   rooms: measureRooms,
   optimum: measureOptimum,
   houses: measureHouses,
+  schools: measureSchools,
+  mixed: measureMixed,
+  steps: measureSteps,
+  pin: measurePin,
   speed: measureSpeed,
   hall: measureHall,
   redraw: measureRedraw,

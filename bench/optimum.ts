@@ -8,6 +8,8 @@ export type SmallRoom = {
   readonly kerf: number;
   readonly stagger: number;
   readonly endPiece: number;
+  /** which width each row has, where they differ: only rows of one width share planks */
+  readonly widths?: readonly number[];
 };
 
 export type Verdict = 'none' | 'found' | 'open';
@@ -20,7 +22,8 @@ export type Verdict = 'none' | 'found' | 'open';
  * @returns `none` where that is proven impossible, `found` where it can be done, `open` where the time ran out
  */
 export async function fromAtMost(room: SmallRoom, planks: number, seconds: number): Promise<Verdict> {
-  const { rows, length, plank, kerf, stagger, endPiece } = room;
+  const { rows, length, plank, kerf, stagger, endPiece, widths } = room;
+  const share = (i: number, j: number) => !widths || widths[i] === widths[j];
   const n = Array.from({ length: rows }, (_, i) => i);
   const most = Math.floor(length / plank);
   const rest = length - most * plank;
@@ -43,13 +46,23 @@ export async function fromAtMost(room: SmallRoom, planks: number, seconds: numbe
       }
     }
     binaries.push(`t${i}`);
-    for (const j of n) {
+    for (const j of n.filter((k) => share(i, k))) {
       const slack = 2 * high - (plank - kerf);
       constraints.push(`s${i} + c${j} + ${slack} y${i}_${j} <= ${plank - kerf + slack}`);
       binaries.push(`y${i}_${j}`);
     }
-    constraints.push(`${n.map((j) => `y${i}_${j}`).join(' + ')} <= 1`);
-    constraints.push(`${n.map((j) => `y${j}_${i}`).join(' + ')} <= 1`);
+    constraints.push(
+      `${n
+        .filter((j) => share(i, j))
+        .map((j) => `y${i}_${j}`)
+        .join(' + ')} <= 1`,
+    );
+    constraints.push(
+      `${n
+        .filter((j) => share(i, j))
+        .map((j) => `y${j}_${i}`)
+        .join(' + ')} <= 1`,
+    );
     if (i + 1 < rows) {
       // stagger ≤ |s_i − s_(i+1)| ≤ plank − stagger; z says which is longer
       const big = high - low + stagger;
@@ -59,7 +72,7 @@ export async function fromAtMost(room: SmallRoom, planks: number, seconds: numbe
     }
   }
   // planks = whole ones + all ends − pairs
-  const pairs = n.flatMap((i) => n.map((j) => `y${i}_${j}`)).join(' + ');
+  const pairs = n.flatMap((i) => n.filter((j) => share(i, j)).map((j) => `y${i}_${j}`)).join(' + ');
   constraints.push(`${pairs} + ${n.map((i) => `t${i}`).join(' + ')} >= ${rows * (most + 2) - planks}`);
   const model = `Maximize\n obj: ${pairs}\nSubject To\n${constraints.map((c, k) => ` k${k}: ${c}`).join('\n')}\nBounds\n${bounds.map((b) => ` ${b}`).join('\n')}\nBinary\n ${binaries.join(' ')}\nEnd\n`;
   const highs = await loadHighs();
