@@ -273,7 +273,7 @@ export function Work({ view }: { view: JobView }) {
           </div>
         )}
         {stage === 'room' && <RoomReading job={job} space={space} onSpace={setSpaceId} onChange={change} onTyped={setTyped} />}
-        {stage === 'plank' && <PlankReading job={job} onChange={change} />}
+        {stage === 'plank' && <PlankReading job={job} plan={current} onChange={change} />}
         {props && stage === 'setout' && setOut && ground && (
           <SetOutReading
             {...props}

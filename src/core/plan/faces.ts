@@ -13,7 +13,7 @@ const CORNER = 15;
 /** Pieces lie side by side when they share more edge than this, mm. */
 const SIDE = 1;
 /** Open boxes where nobody said how many. */
-export const OPEN_BOXES = 4;
+export const OPEN_BOXES = 6;
 
 /** Pairs of planks whose pieces touch, each once, lower number first; a plank's own two pieces are no pair. */
 export function touchingPlanks(floors: readonly PlanFloor[]): readonly (readonly [number, number])[] {
@@ -128,34 +128,42 @@ export function dealtPlanks(job: Job, plan: Pick<Plan, 'floors' | 'planks'>): Pl
   return dealt;
 }
 
-/** Exchanges planks whose faces clash for ones left in their boxes, or for those of others, where both boxes were open at the earlier one's turn. */
+/**
+ * Exchanges planks whose faces clash for ones left in their boxes, or for those of others, where both boxes were open at the earlier one's
+ * turn; the other plank may be passed on once more.
+ */
 function mend(
   planks: readonly Plank[],
   spare: { face: number; box: number }[],
   clashes: (n: number, face: number) => number,
   reach: number,
 ): void {
-  for (let i = 0; i < planks.length; i++) {
-    const a = planks[i]!;
-    if (a.face === undefined || clashes(a.n, a.face) === 0) continue;
-    const unused = spare.findIndex((x) => Math.abs(x.box - a.box!) < reach && clashes(a.n, x.face) === 0);
+  const swap = (a: Plank, b: Plank) => {
+    const [fa, ba] = [a.face, a.box];
+    Object.assign(a, { face: b.face, box: b.box });
+    Object.assign(b, { face: fa, box: ba });
+  };
+  const near = (a: Plank, b: { box?: number }) => Math.abs(b.box! - a.box!) < reach;
+  /** Rids a plank of its clash; passes the trouble on at most `more` times. */
+  const rid = (a: Plank, more: number): boolean => {
+    const unused = spare.findIndex((x) => near(a, x) && clashes(a.n, x.face) === 0);
     if (unused >= 0) {
-      const [x] = spare.splice(unused, 1, { face: a.face, box: a.box! });
+      const [x] = spare.splice(unused, 1, { face: a.face!, box: a.box! });
       Object.assign(a, x);
-      continue;
+      return true;
     }
-    for (let j = 0; j < planks.length; j++) {
-      const b = planks[j]!;
-      if (i === j || b.face === undefined || b.face === a.face || Math.abs(b.box! - a.box!) >= reach) continue;
-      const before = clashes(a.n, a.face) + clashes(b.n, b.face);
-      const [fa, ba, fb, bb] = [a.face, a.box, b.face, b.box];
-      Object.assign(a, { face: fb, box: bb });
-      Object.assign(b, { face: fa, box: ba });
-      if (clashes(a.n, fb) + clashes(b.n, fa) < before) break;
-      Object.assign(a, { face: fa, box: ba });
-      Object.assign(b, { face: fb, box: bb });
+    for (const b of planks) {
+      if (b === a || b.face === undefined || b.face === a.face || !near(a, b) || clashes(a.n, b.face) > 0) continue;
+      const before = clashes(b.n, b.face);
+      swap(a, b);
+      // the swap itself may have brought the two together
+      if (clashes(a.n, a.face!) === 0 && (clashes(b.n, b.face!) <= before || (more > 0 && rid(b, more - 1)))) return true;
+      swap(a, b);
     }
-  }
+    return false;
+  };
+  const deep = planks.length > 2000 ? 1 : 2;
+  for (const a of planks) if (a.face !== undefined && clashes(a.n, a.face) > 0) rid(a, deep);
 }
 
 /** How many pairs of touching planks show the same face. */

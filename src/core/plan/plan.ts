@@ -222,6 +222,10 @@ function cutProduct(job: Job, group: readonly LaidOut[], options: PlanOptions): 
       const next = search(allowed);
       if (next.cost.musts < found.cost.musts - 1e-9) found = next;
     }
+    if (pattern && found.cost.musts > 0) {
+      const next = search(legal);
+      if (next.cost.musts < found.cost.musts - 1e-9) found = next;
+    }
     cuts = allocate(lines, found.starters, mates, kerf).map((c) => ({ ...c, size: lines[c.segment.run]!.size }));
   }
   let offset = 0;
@@ -261,6 +265,19 @@ export function boxesFor(product: Product, planks: readonly Pick<Plank, 'length'
       return Math.ceil(count / (product.perBox * size.share) - 1e-9);
     }),
   );
+}
+
+/** What stays in the boxes that are opened for a product's planks, whole planks by size. */
+export function leftInBoxes(
+  product: Product,
+  planks: readonly Pick<Plank, 'length' | 'width'>[],
+): readonly { length: number; width: number; count: number }[] {
+  const boxes = boxesFor(product, planks);
+  return product.planks.map(({ length, width, share }) => ({
+    length,
+    width,
+    count: Math.floor(boxes * product.perBox * share + 1e-9) - planks.filter((p) => p.length === length && p.width === width).length,
+  }));
 }
 
 const rounded = (multi: MultiPolygon) => multi.map((polygon) => polygon.map((ring) => ring.map(roundPoint)));

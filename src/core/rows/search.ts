@@ -52,9 +52,11 @@ export type SearchResult = {
 export type Progress = (done: number) => void;
 
 const MUST = 1000;
+/** A rise of the broken limits by this much is refused at any temperature. */
+const HOPELESS = 0.3;
 const NO_FAULTS = { looks: 0, musts: 0 };
 /** Search steps: enough that more no longer buys planks on rooms of this size (see the benchmark's quality over steps). */
-export const stepsFor = (runs: number): number => Math.max(6000, Math.min(90_000, 350 * runs));
+export const stepsFor = (runs: number): number => Math.max(8000, Math.min(100_000, 480 * runs));
 
 export function searchStarters(task: SearchTask, progress?: Progress): SearchResult {
   const { runs, contacts, mates, kerf } = task;
@@ -277,9 +279,17 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
       const beforeJ = j < 0 ? 0 : starters[j]!;
       const musts0 = mustsOf(i) + (j < 0 ? 0 : mustsOf(j, i));
       const looks0 = looksOf(i) + (j < 0 ? 0 : looksOf(j, i));
+      starters[i] = next;
+      if (j >= 0) starters[j] = nextJ;
+      const musts = cost.musts + mustsOf(i) + (j < 0 ? 0 : mustsOf(j, i)) - musts0;
+      // a further broken limit is never taken: most moves end here, before the planks are counted
+      if (musts > cost.musts + HOPELESS) {
+        starters[i] = before;
+        if (j >= 0) starters[j] = beforeJ;
+        continue;
+      }
       stock.change(i, next);
       if (j >= 0) stock.change(j, nextJ);
-      const musts = cost.musts + mustsOf(i) + (j < 0 ? 0 : mustsOf(j, i)) - musts0;
       const looks = cost.looks + looksOf(i) + (j < 0 ? 0 : looksOf(j, i)) - looks0;
       const planks = stock.planks();
       const rise = MUST * (musts - cost.musts) + weights.plank * (planks - cost.planks) + weights.look * (looks - cost.looks);

@@ -14,7 +14,7 @@ import {
   type Problem,
   type Product,
 } from '@/core/job';
-import { OPEN_BOXES } from '@/core/plan';
+import { leftInBoxes, OPEN_BOXES, type Plan } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { LengthField } from '../parts/LengthField';
 import { NumberField } from '../parts/NumberField';
@@ -43,7 +43,7 @@ const KIND_WORDS = {
 } as const;
 
 /** The plank and its limits, each with where it comes from. */
-export function PlankReading({ job, onChange }: Props) {
+export function PlankReading({ job, plan, onChange }: Props & { plan: Plan | null }) {
   const { product, display } = job;
   const plank = product.planks[0]!;
   const size = (change: Partial<typeof plank>) => firstText(onChange(withProduct(job, resizedPlanks(product, 0, change))));
@@ -112,6 +112,7 @@ export function PlankReading({ job, onChange }: Props) {
         onLength={(mm) => firstText(onChange(withProduct(job, { thickness: mm })))}
       />
       <Sizes job={job} onChange={onChange} />
+      {product.planks.length > 1 && plan && <LeftInBoxes job={job} plan={plan} />}
       <CountField label="Printed faces" value={product.prints} onCount={(prints) => firstText(onChange(withProduct(job, { prints })))} />
       {product.prints > 1 && <Dealing job={job} onChange={onChange} />}
       <CountField label="Planks in a box" value={product.perBox} onCount={(perBox) => firstText(onChange(withProduct(job, { perBox })))} />
@@ -327,6 +328,18 @@ function SequenceField({
       />
       {problem !== undefined && <Field.ErrorText>{problem}</Field.ErrorText>}
     </Field.Root>
+  );
+}
+
+/** What whole boxes leave over, size by size. */
+function LeftInBoxes({ job, plan }: { job: Job; plan: Plan }) {
+  const own = plan.planks.filter((p) => p.product === undefined || p.product === job.product.name);
+  const left = leftInBoxes(job.product, own).filter((s) => s.count > 0);
+  const bare = (mm: number) => formatLength(mm, job.display, { bare: true });
+  return (
+    <p className="why">
+      Left in the boxes: {left.length === 0 ? 'nothing' : left.map((s) => `${s.count} of ${bare(s.length)} × ${bare(s.width)}`).join(', ')}.
+    </p>
   );
 }
 

@@ -1,0 +1,115 @@
+import { expect, test } from '@playwright/test';
+import { demoJobs } from '../demo/jobs';
+import { planJob } from '../src/core/plan';
+import { openStage, planned, putJob, room, saved, stored, tally } from './help';
+
+const cottage = demoJobs[demoJobs.length - 1]!;
+
+test('the cottage shows five schools with their prices, the same as the command line gives; one is taken and undone', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(120_000);
+  const id = await putJob(request, { ...cottage, name: 'Five schools' });
+  await openStage(page, id, 'rows');
+  const schools = page.getByRole('region', { name: 'Schools side by side' });
+  await expect(schools.getByRole('listitem')).toHaveCount(5);
+  await expect(schools.getByText('Planning each school')).toBeHidden({ timeout: 60_000 });
+  await expect(schools.locator('svg.miniature')).toHaveCount(5);
+  const thirds = schools.getByRole('listitem').filter({ hasText: 'Thirds, shuffled' });
+  const told = Number(await thirds.locator('dd').first().textContent());
+  // the kitchen is a floor of its own and keeps its school
+  const same = planJob({ ...cottage, layouts: [...cottage.layouts!, { space: 'corridor', stagger: { school: 'thirds', seed: 1 } }] });
+  expect(same.ok && same.value.totals.planks).toBe(told);
+  await thirds.getByRole('button', { name: 'Lay it Thirds, shuffled' }).click();
+  await expect(tally(page, 'Planks')).toHaveText(new RegExp(`^${told}`));
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => stored(request, id).then((j) => JSON.stringify(j.layouts))).toBe(JSON.stringify(cottage.layouts));
+});
+
+test('a joint is kept by hand, with its price before it is kept; a row is locked, starters are swapped, all is let go', async ({
+  page,
+  request,
+}) => {
+  const id = await putJob(request, room('By hand', 5200, 3000));
+  await openStage(page, id, 'rows');
+  const sheet = (await page.getByRole('main').boundingBox())!;
+  await page.mouse.click(sheet.x + sheet.width / 2, sheet.y + sheet.height / 2);
+  await page.getByRole('button', { name: 'No joint here' }).click();
+  await expect(page.getByText('No joint here', { exact: true }).last()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep it' })).toBeVisible();
+  await expect(page.locator('.trial')).toContainText('planks');
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  expect((await stored(request, id)).hand).toBeUndefined();
+
+  await page.getByRole('button', { name: 'Keep this joint' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await saved(page);
+  const [pin] = (await stored(request, id)).hand!.pins!;
+  await expect(page.locator('.hand circle')).toHaveCount(1);
+  // another arrangement leaves it where it is
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /Another arrangement/ }).click();
+  await planned(page);
+  await saved(page);
+  const plan = planJob(await stored(request, id));
+  const ends = plan.ok ? plan.value.floors[0]!.pieces.flatMap((p) => (p.outline as [number, number][]).map((q) => q[0])) : [];
+  expect(ends.some((x) => Math.abs(x - pin![0]) < 0.6)).toBe(true);
+
+  await page.mouse.click(sheet.x + sheet.width / 2, sheet.y + sheet.height / 2);
+  await page.getByRole('button', { name: /^Lock row/ }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page
+    .getByRole('button', { name: /^Swap with row/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await saved(page);
+  expect((await stored(request, id)).hand!.pins!.length).toBeGreaterThan(1);
+  await page.getByRole('button', { name: /^Let all/ }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.locator('.hand circle')).toHaveCount(0);
+});
+
+test('faces are drawn and dealt from boxes or piles; the floor is seen as one walks in while V is held', async ({ page, request }) => {
+  const id = await putJob(request, { ...cottage, name: 'Seen from the door' });
+  await openStage(page, id, 'rows');
+  await expect(page.locator('.faces pattern').first()).toBeAttached();
+  await expect(page.getByText(/deals \d+ of box \d+/).first()).toBeVisible();
+  await page.keyboard.down('v');
+  await expect(page.getByRole('img', { name: /^The floor as one walks/ })).toBeVisible();
+  await page.keyboard.up('v');
+  await expect(page.getByRole('img', { name: /^The floor as one walks/ })).toBeHidden();
+  await page.getByRole('button', { name: /As one walks in/ }).click();
+  await page.getByLabel('Walking').selectOption({ index: 1 });
+  await expect(page.getByRole('img', { name: /^The floor as one walks/ })).toBeVisible();
+  await page.getByRole('link', { name: /Plank/ }).click();
+  await page.getByLabel('Faces are mixed by').selectOption('piles');
+  await saved(page);
+  await page.getByRole('link', { name: /Rows/ }).click();
+  await expect(page.getByText(/deals \d+ of pile \d+/).first()).toBeVisible();
+});
+
+test('several sizes in a box: lengths and widths are mixed and planned, with what is left in the boxes', async ({ page, request }) => {
+  const id = await putJob(request, room('Mixed', 5200, 3600));
+  await openStage(page, id, 'plank');
+  await page.getByRole('button', { name: 'Another size in the box' }).click();
+  await page.getByLabel('Size 2, length').fill('900');
+  await page.getByLabel('Size 2, length').press('Enter');
+  await planned(page);
+  await saved(page);
+  const lengths = planJob(await stored(request, id));
+  expect(lengths.ok && new Set(lengths.value.planks.map((p) => p.length))).toEqual(new Set([1285, 900]));
+  await expect(page.getByText(/Left in the boxes/)).toBeVisible();
+  await page.getByLabel('Size 2, length').fill('1285');
+  await page.getByLabel('Size 2, length').press('Enter');
+  await page.getByLabel('Size 2, face width').fill('130');
+  await page.getByLabel('Size 2, face width').press('Enter');
+  await page.getByLabel('Order of the rows’ widths, mm').fill('192, 130, 130');
+  await page.getByLabel('Order of the rows’ widths, mm').press('Enter');
+  await planned(page);
+  await saved(page);
+  const widths = planJob(await stored(request, id));
+  expect(widths.ok && new Set(widths.value.floors[0]!.rows.map((r) => r.width))).toEqual(new Set([192, 130]));
+});
