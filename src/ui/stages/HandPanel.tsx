@@ -42,7 +42,13 @@ export function HandPanel({ job, floor, piece, now, onChange }: Props) {
     if (trial) onChange(trial.job);
     setTrial(null);
   };
-  const others = floor.rows.map((r) => r.n).filter((n) => n !== own.row && Math.abs(n - own.row) <= 3);
+  const swaps = floor.rows
+    .map((r) => r.n)
+    .filter((n) => n !== own.row && Math.abs(n - own.row) <= 3)
+    .flatMap((n) => {
+      const next = swapped(job, floor, own.row, n);
+      return next ? [{ n, next }] : [];
+    });
   const s = trial?.summary;
   const change = (before: number, after: number) => (before === after ? `${after}, as now` : `${after} instead of ${before}`);
   return (
@@ -85,27 +91,32 @@ export function HandPanel({ job, floor, piece, now, onChange }: Props) {
             </Button>
           </>
         )}
-        {others.map((n) => {
-          const next = swapped(job, floor, own.row, n);
-          return (
-            next && (
-              <Button
-                key={n}
-                h="44px"
-                variant="outline"
-                onClick={() => void attempt(`Swap the starters of rows ${own.row} and ${n}`, next)}
-              >
-                <Replace size={16} /> Swap with row {n}
-              </Button>
-            )
-          );
-        })}
         {(job.hand?.pins?.length ?? 0) + (job.hand?.forbid?.length ?? 0) > 0 && (
           <Button h="44px" variant="ghost" onClick={() => void attempt('Let all go', clearedHand(job))}>
             <X size={16} /> Let all {(job.hand?.pins?.length ?? 0) + (job.hand?.forbid?.length ?? 0)} go
           </Button>
         )}
       </div>
+      {swaps.length > 0 && (
+        <div className="stops" role="group" aria-label="Swap starters" style={{ alignItems: 'center' }}>
+          <span className="quiet" style={{ fontSize: 14 }}>
+            <Replace size={15} style={{ display: 'inline', verticalAlign: '-2px' }} /> Swap its starter with row
+          </span>
+          {swaps.map(({ n, next }) => (
+            <Button
+              key={n}
+              h="44px"
+              minW="44px"
+              px="2"
+              variant="outline"
+              aria-label={`Swap with row ${n}`}
+              onClick={() => void attempt(`Swap the starters of rows ${own.row} and ${n}`, next)}
+            >
+              {n}
+            </Button>
+          ))}
+        </div>
+      )}
     </section>
   );
 }
