@@ -51,7 +51,12 @@ export function Work({ view }: { view: JobView }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [floorId, setFloorId] = useState('f1');
 
-  const formed = useMemo(() => floorsOf(job), [job]);
+  // floors are formed anew only where something changes that decides them
+  const { spaces, openings, obstacles, product, layout, layouts } = job;
+  const formed = useMemo(
+    () => floorsOf({ spaces, openings, obstacles, product, layout, layouts }),
+    [spaces, openings, obstacles, product, layout, layouts],
+  );
   const floors = formed.ok ? formed.value : [];
   const floor = floors.find((f) => f.id === floorId) ?? floors[0];
   const otherFloors = useMemo(() => (formed.ok ? formed.value.filter((f) => f.id !== floor?.id) : []), [formed, floor?.id]);

@@ -42,6 +42,9 @@ export type Floor = {
   readonly ways: readonly Way[];
 };
 
+/** What of a job decides its floors. */
+export type Surveyed = Pick<Job, 'spaces' | 'openings' | 'obstacles' | 'product' | 'layout' | 'layouts'>;
+
 /** Less floor than this (mm²) is none. */
 const NO_FLOOR = 100;
 
@@ -50,7 +53,7 @@ const NO_FLOOR = 100;
  *
  * @returns the floors in the order of their first spaces, or what cannot be laid and why
  */
-export function floorsOf(job: Job): Result<readonly Floor[]> {
+export function floorsOf(job: Surveyed): Result<readonly Floor[]> {
   const spaces = new Map(job.spaces.map((s) => [s.id, s]));
   const problems: Problem[] = [...overlaps(job.spaces)];
   const ways: Way[] = [];
@@ -104,7 +107,7 @@ function groups(spaces: readonly Space[], openings: readonly Opening[]): Space[]
   return [...found.values()];
 }
 
-function formFloor(job: Job, id: string, spaces: readonly Space[], ways: readonly Way[]): Result<Floor> {
+function formFloor(job: Surveyed, id: string, spaces: readonly Space[], ways: readonly Way[]): Result<Floor> {
   const { product, layout } = choicesFor(job, spaces);
   const gap = product.limits.gap;
   const own = new Set(spaces.map((s) => s.id));
@@ -169,7 +172,7 @@ function formFloor(job: Job, id: string, spaces: readonly Space[], ways: readonl
 }
 
 /** The job's layout and product with the overrides for these spaces, the later entry winning field by field. */
-function choicesFor(job: Job, spaces: readonly Space[]): { product: Product; layout: Layout } {
+function choicesFor(job: Surveyed, spaces: readonly Space[]): { product: Product; layout: Layout } {
   const own = new Set(spaces.map((s) => s.id));
   let product = job.product;
   let layout: Layout = job.layout;
@@ -195,7 +198,7 @@ function choicesFor(job: Job, spaces: readonly Space[]): { product: Product; lay
 }
 
 /** Whether the point lies in or on one of the spaces, or in the strip of an opening that the floor runs through from one of them. */
-function holds(job: Job, spaces: readonly Space[], at: Point): boolean {
+function holds(job: Surveyed, spaces: readonly Space[], at: Point): boolean {
   const own = new Set(spaces.map((s) => s.id));
   const through = (job.openings ?? []).filter((o) => o.finish === 'through' && o.between.some((id) => id !== null && own.has(id)));
   return [...spaces, ...through].some(({ outline }) => {
