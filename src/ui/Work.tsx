@@ -1,7 +1,7 @@
 'use client';
 import { Button } from '@chakra-ui/react';
 import { usePathname } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { floorsOf, type Floor } from '@/core/floors';
 import { insideRing, turned, turnedMulti, type Point } from '@/core/geometry';
@@ -35,7 +35,7 @@ import { useJob } from './state/jobState';
 import { firstText, withSpace } from './state/edit';
 import { edgeNear, lineAt, withFloorLayout } from './state/setOutEdit';
 import { isTicked, tickOf } from './state/ticks';
-import { usePlan } from './state/usePlan';
+import { usePlan, type Progress } from './state/usePlan';
 
 /** A job's screen: the rule, the sheet, the reading and the tally. */
 export function Work({ view }: { view: JobView }) {
@@ -251,14 +251,7 @@ export function Work({ view }: { view: JobView }) {
             {moving && 'problem' in moving ? moving.problem : `Snaps: ${move.text}`}
           </div>
         )}
-        {busy && progress !== null && (
-          <div className="busy" role="status">
-            Searching <progress value={progress} aria-label="How far the search is" />
-            <Button size="sm" h="36px" variant="outline" onClick={cancel}>
-              Cancel
-            </Button>
-          </div>
-        )}
+        {busy && <Searching progress={progress} onCancel={cancel} />}
       </Sheet>
       <aside className="reading" aria-label="Reading" key={stage}>
         {floors.length > 1 && stage !== 'room' && stage !== 'plank' && (
@@ -267,7 +260,7 @@ export function Work({ view }: { view: JobView }) {
               <Button
                 key={f.id}
                 size="sm"
-                h="40px"
+                h="44px"
                 variant={f === floor ? 'solid' : 'outline'}
                 aria-pressed={f === floor}
                 onClick={() => setFloorId(f.id)}
@@ -320,6 +313,20 @@ export function Work({ view }: { view: JobView }) {
       />
       <KeysDialog open={keys} onClose={() => setKeys(false)} />
       <StaleDialog />
+    </div>
+  );
+}
+
+/** How far a search is that takes longer than half a second, and how to stop it. */
+function Searching({ progress, onCancel }: { progress: Progress; onCancel: () => void }) {
+  const done = useSyncExternalStore(progress.subscribe, progress.get, () => null);
+  if (done === null) return null;
+  return (
+    <div className="busy" role="status">
+      Searching <progress value={done} aria-label="How far the search is" />
+      <Button size="sm" h="44px" variant="outline" onClick={onCancel}>
+        Cancel
+      </Button>
     </div>
   );
 }

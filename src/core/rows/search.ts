@@ -213,7 +213,8 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   };
   const better = (a: Cost, b: Cost): boolean => {
     if (Math.abs(a.musts - b.musts) > 1e-9) return a.musts < b.musts;
-    if (looksFirst && Math.abs(a.looks - b.looks) > 1e-9) return a.looks < b.looks;
+    // less than a whole fault is no reason to open a plank
+    if (looksFirst && Math.abs(a.looks - b.looks) > 0.5) return a.looks < b.looks;
     if (a.planks !== b.planks) return a.planks < b.planks;
     return a.looks < b.looks - 1e-9;
   };
@@ -223,7 +224,8 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   const bestStarters = starters.slice();
   const steps = free.length === 0 ? 0 : (task.steps ?? stepsFor(free.length));
   const least = stock.leastPlanks();
-  const ideal = (c: Cost) => c.musts === 0 && c.looks === 0 && c.planks <= least;
+  // what is left of looks then is only the wish to hide small pieces
+  const ideal = (c: Cost) => c.musts === 0 && c.looks < 0.5 && c.planks <= least;
 
   const pickAllowed = (i: number): number => {
     const stretches = allowed[i]!;

@@ -1,4 +1,4 @@
-import { boxOf, turned, type MultiPolygon, type Point, type Span } from '../geometry';
+import { boxOf, signedArea, turned, type MultiPolygon, type Point, type Span } from '../geometry';
 import type { Floor } from '../floors';
 import { runningDoorways, type SetOut } from '../setout';
 import { SMALL_PIECE, REGISTER_CLEAR } from './looks';
@@ -14,12 +14,26 @@ export type Wishes = {
   readonly long: readonly Span[];
   /** no joint here because a person said so; a broken wish of this kind counts like a broken limit */
   readonly forbidden: readonly Span[];
+  /** whether the run is in plain sight while the floor has a closet: the pieces that nobody likes, the small ones, go to the closet */
+  readonly seen: boolean;
 };
 
-export const NO_WISHES: Wishes = { clear: [], joint: [], long: [], forbidden: [] };
+export const NO_WISHES: Wishes = { clear: [], joint: [], long: [], forbidden: [], seen: false };
 
 /** A row that reaches into a wall's thickness by less than this (mm) slides under no casing. */
 const REACHES_IN = 20;
+
+/** A room of a floor with no more area than this (mm²) and one doorway that is not busy is a closet. */
+const CLOSET = 4e6;
+
+/** The closets of a floor of several rooms. */
+function closetsOf({ spaces, ways }: Floor): Floor['spaces'] {
+  if (spaces.length < 2) return [];
+  return spaces.filter((s) => {
+    const doors = ways.filter((w) => w.opening.between.includes(s.id));
+    return Math.abs(signedArea(s.outline)) <= CLOSET && doors.length === 1 && !doors[0]!.opening.busy;
+  });
+}
 
 /** The wishes of every run of a floor, from its registers, doorways and corners. */
 export function wishesOf(floor: Floor, { frame }: Pick<SetOut, 'frame'>, runs: readonly Run[]): readonly Wishes[] {
@@ -32,8 +46,13 @@ export function wishesOf(floor: Floor, { frame }: Pick<SetOut, 'frame'>, runs: r
   const busy = floor.ways.filter((w) => w.opening.busy).map(({ near, far }) => boxOf([...near, ...far].map((p) => turned(frame, p))));
   const corners = juttingCorners(floor).map((p) => turned(frame, p));
 
+  const closets = closetsOf(floor).map((s) => boxOf(s.outline.map((p) => turned(frame, p))));
+  const hidden = (run: Run) =>
+    closets.some((b) => run.u0 >= b.minX - 1 && run.u1 <= b.maxX + 1 && run.w0 >= b.minY - 1 && run.w1 <= b.maxY + 1);
+
   return runs.map((run) => {
     const { from, to } = run.row;
+    const seen = closets.length > 0 && !hidden(run);
     const across = (low: number, high: number) => Math.min(run.w1, high) - Math.max(run.w0, low);
     const within = (u0: number, u1: number) => u1 > run.u0 && u0 < run.u1;
     const clear = registers
@@ -47,7 +66,7 @@ export function wishesOf(floor: Floor, { frame }: Pick<SetOut, 'frame'>, runs: r
       ...busy.filter((b) => across(b.minY, b.maxY) >= REACHES_IN && within(b.minX, b.maxX)).map((b): Span => [b.minX + 20, b.maxX - 20]),
       ...corners.filter(([u, w]) => w > run.w0 + 1 && w < run.w1 - 1 && u > run.u0 + 1 && u < run.u1 - 1).map(([u]): Span => [u, u]),
     ];
-    return clear.length + joint.length + long.length === 0 ? NO_WISHES : { clear, joint, long, forbidden: [] };
+    return clear.length + joint.length + long.length === 0 && !seen ? NO_WISHES : { clear, joint, long, forbidden: [], seen };
   });
 }
 
@@ -84,7 +103,7 @@ export function juttingCorners({ laid }: { readonly laid: MultiPolygon }): Point
 
 /** How badly a run's joints and ends do by its wishes: faults of looks, and broken commands. */
 export function faultsOf(
-  { clear, joint, long, forbidden }: Wishes,
+  { clear, joint, long, forbidden, seen }: Wishes,
   line: { readonly u0: number; readonly u1: number; readonly endPiece: number },
   joints: readonly number[],
 ): { looks: number; musts: number } {
@@ -95,9 +114,10 @@ export function faultsOf(
     for (const [a, b] of forbidden) if (u > a && u < b) musts++;
   }
   for (const [a, b] of joint) if (!joints.some((u) => u > a && u < b)) looks += JOINT_FAULT;
-  if (joints.length > 0 && long.length > 0) {
+  if (joints.length > 0 && (seen || long.length > 0)) {
     const small = SMALL_PIECE * line.endPiece;
     const [first, last] = [joints[0]!, joints[joints.length - 1]!];
+    if (seen) looks += (first - line.u0 < small ? SMALL_SEEN : 0) + (line.u1 - last < small ? SMALL_SEEN : 0);
     for (const [a, b] of long) {
       if (first - line.u0 < small && a < first && b > line.u0) looks += LONG_FAULT;
       if (line.u1 - last < small && b > last && a < line.u1) looks += LONG_FAULT;
@@ -109,3 +129,5 @@ export function faultsOf(
 const CLEAR_FAULT = 2;
 const JOINT_FAULT = 3;
 const LONG_FAULT = 2;
+/** Less than any fault: it decides between floors that are alike otherwise. */
+const SMALL_SEEN = 0.004;

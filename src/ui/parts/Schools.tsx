@@ -69,7 +69,7 @@ export function Schools({ job, floors, floor, onChange }: Props) {
       {list.length < SCHOOLS.length && stopped !== variants && (
         <p className="why quiet" role="status">
           Planning each school … <progress value={(list.length + part) / SCHOOLS.length} aria-label="How many schools are planned" />{' '}
-          <Button size="sm" h="36px" variant="outline" onClick={() => (planner.current?.cancel(), setStopped(variants))}>
+          <Button size="sm" h="44px" variant="outline" onClick={() => (planner.current?.cancel(), setStopped(variants))}>
             Cancel
           </Button>
         </p>

@@ -1,7 +1,7 @@
 'use client';
 import { Button, Field, Input, NativeSelect } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import {
   KERF_BY_TOOL,
   KINDS,
@@ -43,7 +43,7 @@ const KIND_WORDS = {
 } as const;
 
 /** The plank and its limits, each with where it comes from. */
-export function PlankReading({ job, plan, onChange }: Props & { plan: Plan | null }) {
+export const PlankReading = memo(function PlankReading({ job, plan, onChange }: Props & { plan: Plan | null }) {
   const { product, display } = job;
   const plank = product.planks[0]!;
   const size = (change: Partial<typeof plank>) => firstText(onChange(withProduct(job, resizedPlanks(product, 0, change))));
@@ -185,7 +185,7 @@ export function PlankReading({ job, plan, onChange }: Props & { plan: Plan | nul
       </p>
     </>
   );
-}
+});
 
 /** One size changed; the order of widths follows a width that changes. */
 function resizedPlanks(product: Product, at: number, change: Partial<Product['planks'][number]>): Partial<Product> {

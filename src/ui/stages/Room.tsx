@@ -1,7 +1,7 @@
 'use client';
 import { Button, Field, Input } from '@chakra-ui/react';
 import { Footprints } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { signedArea } from '@/core/geometry';
 import type { Job, Problem, Space } from '@/core/job';
 import { formatArea, formatLength } from '@/core/units';
@@ -25,7 +25,7 @@ type Props = {
 };
 
 /** The room from tape to drawing: a rectangle by two lengths, any outline wall by wall, and what stands in it. */
-export function RoomReading({ job, space, onSpace, onChange, onTyped }: Props) {
+export const RoomReading = memo(function RoomReading({ job, space, onSpace, onChange, onTyped }: Props) {
   const area = job.spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0);
   const [number, ...unit] = formatArea(area, job.display).split(' ');
   return (
@@ -45,7 +45,7 @@ export function RoomReading({ job, space, onSpace, onChange, onTyped }: Props) {
       {!space.walk && <Obstacles key={`things ${space.id}`} job={job} space={space} onChange={onChange} />}
     </>
   );
-}
+});
 
 function SpaceReading({ job, space, onChange, onTyped }: Omit<Props, 'onSpace'>) {
   const r = rectangleOf(space);

@@ -8,11 +8,31 @@ export type PlanState = {
   /** the plan before the last one, to show what a change did */
   readonly before: Planned | null;
   readonly problems: readonly Problem[];
-  /** 0 to 1 while a plan has been running for more than half a second; null otherwise */
-  readonly progress: number | null;
   readonly busy: boolean;
+  /** how far the search is; apart from the rest, so that a step of it draws nothing else anew */
+  readonly progress: Progress;
   cancel(): void;
 };
+
+/** 0 to 1 while a plan has been running for more than half a second; null otherwise. */
+export type Progress = { get(): number | null; subscribe(listener: () => void): () => void };
+
+function progressStore(): Progress & { set(value: number | null): void } {
+  let now: number | null = null;
+  const listeners = new Set<() => void>();
+  return {
+    get: () => now,
+    subscribe(listener) {
+      listeners.add(listener);
+      return () => void listeners.delete(listener);
+    },
+    set(value) {
+      if (value === now) return;
+      now = value;
+      for (const listener of [...listeners]) listener();
+    },
+  };
+}
 
 /** What of a job decides its plan; a change of name or a tick asks for none. */
 const planKey = ({ name: _name, ticks: _ticks, ...rest }: Job): string => JSON.stringify(rest);
@@ -20,7 +40,8 @@ const planKey = ({ name: _name, ticks: _ticks, ...rest }: Job): string => JSON.s
 /** The plan of a job, made in a worker whenever something that matters changes. */
 export function usePlan(job: Job | null): PlanState {
   const planner = useRef<Planner | null>(null);
-  const [state, setState] = useState<Omit<PlanState, 'cancel'>>({ planned: null, before: null, problems: [], progress: null, busy: false });
+  const [state, setState] = useState<Omit<PlanState, 'cancel' | 'progress'>>({ planned: null, before: null, problems: [], busy: false });
+  const [progress] = useState(progressStore);
   const key = job ? planKey(job) : null;
   const latest = useRef(job);
   useEffect(() => {
@@ -34,13 +55,14 @@ export function usePlan(job: Job | null): PlanState {
     let current = true;
     const begun = performance.now();
     setState((s) => ({ ...s, busy: true }));
-    const progress = (done: number) => {
-      if (current && performance.now() - begun > 500) setState((s) => ({ ...s, progress: done }));
+    const tell = (done: number) => {
+      if (current && performance.now() - begun > 500) progress.set(done);
     };
-    void planner.current.plan(wanted, progress).then((result) => {
+    void planner.current.plan(wanted, tell).then((result) => {
       if (!current) return;
+      progress.set(null);
       setState((s) => {
-        const idle = { busy: false, progress: null };
+        const idle = { busy: false };
         // only a search that the user stopped comes back empty while it is still the one wanted
         if (result === null)
           return {
@@ -54,9 +76,10 @@ export function usePlan(job: Job | null): PlanState {
     });
     return () => {
       current = false;
+      progress.set(null);
     };
-  }, [key]);
+  }, [key, progress]);
 
   useEffect(() => () => planner.current?.cancel(), []);
-  return { ...state, cancel: () => planner.current?.cancel() };
+  return { ...state, progress, cancel: () => planner.current?.cancel() };
 }
