@@ -9,6 +9,7 @@ import type { Cut, Segment } from './allocate';
 import { isSingle, SAME_LENGTH } from './joints';
 import { randomFrom } from './random';
 import type { Progress } from './search';
+import { putSorted, takeSorted } from './sorted';
 import { tiesOf, type Pair, type SearchContact, type SearchRun } from './ties';
 import { faultsOf, NO_WISHES } from './wishes';
 
@@ -72,9 +73,8 @@ export function layMixed(task: MixedTask, progress?: Progress): readonly MixedCu
       else {
         // a single piece needs neither end: it goes where fewer wait
         const right = lengths.length === 1 ? pool.starters.length < pool.closers.length : k === 0;
-        if (by > 0) insert(right ? pool.starters : pool.closers, length);
-        else if (!remove(lengths.length === 1 ? pool.starters : k === 0 ? pool.starters : pool.closers, length))
-          remove(pool.closers, length);
+        if (by > 0) putSorted(right ? pool.starters : pool.closers, length);
+        else if (!takeSorted(lengths.length === 1 || k === 0 ? pool.starters : pool.closers, length)) takeSorted(pool.closers, length);
       }
     });
   };
@@ -276,29 +276,6 @@ const smallest = (sizes: readonly MixedSize[], need: number): number => {
   for (let k = 0; k < sizes.length; k++) if (sizes[k]!.length >= need - SAME_LENGTH) return k;
   return sizes.length - 1;
 };
-
-function insert(list: number[], value: number): void {
-  let k = list.length;
-  list.push(value);
-  while (k > 0 && list[k - 1]! > value) {
-    list[k] = list[k - 1]!;
-    k--;
-  }
-  list[k] = value;
-}
-
-function remove(list: number[], value: number): boolean {
-  let low = 0;
-  let high = list.length - 1;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (list[middle]! < value) low = middle + 1;
-    else high = middle;
-  }
-  if (list[low] !== value) return false;
-  list.splice(low, 1);
-  return true;
-}
 
 /** Cuts the rows out of planks: every whole is a plank; ends are paired, and each pair takes a length of which boxes hold enough. */
 function cut({ runs, kerf }: MixedTask, rows: readonly Row[], pools: ReadonlyMap<number, Pool>): readonly MixedCut[] {

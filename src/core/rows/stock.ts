@@ -1,5 +1,6 @@
 import { countPairs } from './hands';
 import { closerFor, isSingle, SAME_LENGTH, wholesFor } from './joints';
+import { putSorted, takeSorted } from './sorted';
 import type { SearchRun } from './ties';
 
 /** What the search asks of the planks. */
@@ -59,28 +60,8 @@ export function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, 
     const mate = mates[i]!;
     return mate < 0 ? own(i) : together(own(i), own(mate)).unit;
   };
-  const insert = (list: number[], value: number) => {
-    if (value <= 0) return;
-    let k = list.length;
-    list.push(value);
-    while (k > 0 && list[k - 1]! > value) {
-      list[k] = list[k - 1]!;
-      k--;
-    }
-    list[k] = value;
-  };
-  const remove = (list: number[], value: number) => {
-    if (value <= 0) return;
-    let low = 0;
-    let high = list.length - 1;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (list[middle]! < value) low = middle + 1;
-      else high = middle;
-    }
-    for (let k = low; k < list.length - 1; k++) list[k] = list[k + 1]!;
-    list.length--;
-  };
+  const insert = (list: number[], value: number) => value > 0 && putSorted(list, value);
+  const remove = (list: number[], value: number) => value > 0 && takeSorted(list, value);
   const put = (i: number) => {
     const unit = measure(i);
     const pool = poolOf[i]!;

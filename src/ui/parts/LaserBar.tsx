@@ -1,8 +1,9 @@
 'use client';
-import { Button, NativeSelect } from '@chakra-ui/react';
+import { Button } from '@chakra-ui/react';
 import { Radio, Ruler, Unplug } from 'lucide-react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { formatLength, type Display } from '@/core/units';
+import { Choice } from './Choice';
 import { useLaser } from '../state/laser';
 
 /** The laser measure: connect, one key for a reading, readings that run, and what became of the connection. */
@@ -59,21 +60,12 @@ export function LaserBar({ display }: { display: Display }) {
             </Button>
           </div>
           {targets.length > 0 && (
-            <label style={{ display: 'block', fontSize: 13 }}>
-              <span className="quiet">
-                Held against (simulation; <kbd>F4</kbd> the next)
-              </span>
-              <NativeSelect.Root>
-                <NativeSelect.Field h="44px" value={aim} onChange={(e) => setAim(Number(e.target.value))}>
-                  {targets.map((target, i) => (
-                    <option key={target} value={i}>
-                      {target}
-                    </option>
-                  ))}
-                </NativeSelect.Field>
-                <NativeSelect.Indicator />
-              </NativeSelect.Root>
-            </label>
+            <Choice
+              label="Held against (simulation; F4 the next)"
+              value={`${aim}`}
+              options={targets.map((target, i) => [`${i}`, target])}
+              onChoice={(i) => setAim(Number(i))}
+            />
           )}
         </>
       )}

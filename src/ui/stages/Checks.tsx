@@ -1,11 +1,13 @@
 'use client';
-import { Button, NativeSelect } from '@chakra-ui/react';
+import { Button } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Job, Problem, Space } from '@/core/job';
 import { bowed, diagonalOf, flared, spreadOf, walkOf, wallLetter, widthAt, withDiagonal, type Reshaped } from '@/core/survey';
 import { formatLength } from '@/core/units';
+import { Choice } from '../parts/Choice';
 import { LengthField } from '../parts/LengthField';
+import { SmallLength } from '../parts/SmallLength';
 import { firstText, withSpace } from '../state/edit';
 
 type Props = { job: Job; space: Space; onChange: (next: Job) => readonly Problem[] };
@@ -186,18 +188,13 @@ function Diagonals({ job, space, onChange }: Props) {
             <div className="thing-grid">
               <CornerOf label="From corner" count={n} value={d.from} onCorner={(from) => set(i, { from })} />
               <CornerOf label="To corner" count={n} value={d.to} onCorner={(to) => set(i, { to })} />
-              <div>
-                <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
-                  Measured
-                </div>
-                <LengthField
-                  compact
-                  label={`Diagonal ${i + 1}, measured`}
-                  mm={d.length}
-                  display={job.display}
-                  onLength={(mm) => (mm < 10 ? 'At least 10 mm.' : set(i, { length: mm }))}
-                />
-              </div>
+              <SmallLength
+                name="Measured"
+                label={`Diagonal ${i + 1}, measured`}
+                mm={d.length}
+                display={job.display}
+                onLength={(mm) => (mm < 10 ? 'At least 10 mm.' : set(i, { length: mm }))}
+              />
             </div>
             <p className={known && Math.abs(off) <= AGREES ? 'why good' : 'why'}>
               {!known && 'A corner of it is no longer there.'}
@@ -252,40 +249,20 @@ const CornerOf = ({
   value: number;
   onCorner: (corner: number) => void;
 }) => (
-  <label>
-    <span className="quiet" style={{ fontSize: 13 }}>
-      {label}
-    </span>
-    <NativeSelect.Root>
-      <NativeSelect.Field h="44px" value={value} onChange={(e) => onCorner(Number(e.target.value))}>
-        {Array.from({ length: count }, (_, i) => (
-          <option key={i} value={i}>
-            {i + 1}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
-  </label>
+  <Choice
+    label={label}
+    value={`${value}`}
+    options={Array.from({ length: count }, (_, i) => [`${i}`, `${i + 1}`] as const)}
+    onChoice={(corner) => onCorner(Number(corner))}
+  />
 );
 
 /** Chooses one of a room's walls by its letter. */
-export function WallOf({ label, space, value, onWall }: { label: string; space: Space; value: number; onWall: (wall: number) => void }) {
-  return (
-    <label>
-      <span className="quiet" style={{ fontSize: 13 }}>
-        {label}
-      </span>
-      <NativeSelect.Root>
-        <NativeSelect.Field h="44px" fontSize="17px" value={value} onChange={(e) => onWall(Number(e.target.value))}>
-          {space.outline.map((_, i) => (
-            <option key={i} value={i}>
-              {wallLetter(i)}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
-    </label>
-  );
-}
+export const WallOf = ({ label, space, value, onWall }: { label: string; space: Space; value: number; onWall: (wall: number) => void }) => (
+  <Choice
+    label={label}
+    value={`${value}`}
+    options={space.outline.map((_, i) => [`${i}`, wallLetter(i)] as const)}
+    onChoice={(wall) => onWall(Number(wall))}
+  />
+);

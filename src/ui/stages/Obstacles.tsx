@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { insideRing, type Ring } from '@/core/geometry';
 import { OBSTACLE_KINDS, type Job, type Obstacle, type Problem, type Space } from '@/core/job';
 import { nearestWall, placeBeside, placedOutline, wallLetter, type Place } from '@/core/survey';
-import { LengthField } from '../parts/LengthField';
+import { SmallLength } from '../parts/SmallLength';
 import { firstText, freeId } from '../state/edit';
 
 type Change = (next: Job) => readonly Problem[];
@@ -100,12 +100,7 @@ function ObstacleReading({ job, obstacle, onChange }: { job: Job; obstacle: Obst
   const move = (change: Partial<Place>) => firstText(set({ outline: placedOutline(space.outline, { ...place, ...change }) }));
   const least = (mm: number, change: Partial<Place>) => (mm < 1 ? 'At least 1 mm.' : move(change));
   const field = (label: string, mm: number, onLength: (mm: number) => string | undefined) => (
-    <div>
-      <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
-        {label}
-      </div>
-      <LengthField compact label={`${name}: ${label}`} mm={mm} display={display} onLength={onLength} />
-    </div>
+    <SmallLength name={label} label={`${name}: ${label}`} mm={mm} display={display} onLength={onLength} />
   );
   return (
     <fieldset className="thing">

@@ -1,11 +1,12 @@
 'use client';
-import { Button, NativeSelect } from '@chakra-ui/react';
+import { Button } from '@chakra-ui/react';
 import { FileUp, Plus, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
 import type { Job, Opening, Problem, Space } from '@/core/job';
 import { annexed, doorwayIn, doorwayOutline, neighboursBeyond, walkOf, wallLetter, type Doorway } from '@/core/survey';
-import { LengthField } from '../parts/LengthField';
+import { Choice } from '../parts/Choice';
+import { SmallLength } from '../parts/SmallLength';
 import { firstText, freeId } from '../state/edit';
 import { WallOf } from './Checks';
 
@@ -47,28 +48,6 @@ function leafWords(opening: Opening, job: Job): Record<string, string> {
     middle: 'in the middle',
     slides: 'slides',
   };
-}
-
-type ChoiceProps = { label: string; value: string; options: Record<string, string>; onChoice: (value: string) => void };
-
-function Choice({ label, value, options, onChoice }: ChoiceProps) {
-  return (
-    <label>
-      <span className="quiet" style={{ fontSize: 13 }}>
-        {label}
-      </span>
-      <NativeSelect.Root>
-        <NativeSelect.Field h="44px" fontSize="16px" value={value} onChange={(e) => onChoice(e.target.value)}>
-          {Object.entries(options).map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
-    </label>
-  );
 }
 
 /** Which room is at hand, and a new one beyond one of its walls. */
@@ -177,18 +156,13 @@ function NewRoom({ job, space, onChange, onDone }: { job: Job; space: Space; onC
     else onDone(id);
   };
   const field = (label: string, mm: number, set: (mm: number) => void, least = 1) => (
-    <div>
-      <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
-        {label}
-      </div>
-      <LengthField
-        compact
-        label={`New room: ${label}`}
-        mm={mm}
-        display={job.display}
-        onLength={(next) => (next < least ? `At least ${least} mm.` : void set(next))}
-      />
-    </div>
+    <SmallLength
+      name={label}
+      label={`New room: ${label}`}
+      mm={mm}
+      display={job.display}
+      onLength={(next) => (next < least ? `At least ${least} mm.` : void set(next))}
+    />
   );
   return (
     <fieldset className="thing" style={{ marginTop: 12 }}>
@@ -278,56 +252,31 @@ function DoorwayReading({ job, space, opening, onChange }: { job: Job; space: Sp
       <div className="thing-grid">
         {place && (
           <>
-            <div>
-              <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
-                Along wall {wallLetter(place.wall)}
-              </div>
-              <LengthField
-                compact
-                label={`${name}: along wall ${wallLetter(place.wall)}`}
-                mm={Math.max(0, place.along)}
-                display={job.display}
-                onLength={(along) => move({ along }) ?? undefined}
-              />
-            </div>
-            <div>
-              <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
-                Width
-              </div>
-              <LengthField
-                compact
-                label={`${name}: width`}
-                mm={place.width}
-                display={job.display}
-                onLength={(width) => (width < 200 ? 'At least 200 mm.' : (move({ width }) ?? undefined))}
-              />
-            </div>
+            <SmallLength
+              name={`Along wall ${wallLetter(place.wall)}`}
+              label={`${name}: along wall ${wallLetter(place.wall)}`}
+              mm={Math.max(0, place.along)}
+              display={job.display}
+              onLength={(along) => move({ along }) ?? undefined}
+            />
+            <SmallLength
+              name="Width"
+              label={`${name}: width`}
+              mm={place.width}
+              display={job.display}
+              onLength={(width) => (width < 200 ? 'At least 200 mm.' : (move({ width }) ?? undefined))}
+            />
             {other === null && (
               <WallOf label="In wall" space={space} value={place.wall} onWall={(wall) => void move({ wall, along: 200 })} />
             )}
           </>
         )}
-        <label>
-          <span className="quiet" style={{ fontSize: 13 }}>
-            There
-          </span>
-          <NativeSelect.Root>
-            <NativeSelect.Field
-              aria-label={`${name}: what becomes of the floor`}
-              h="44px"
-              fontSize="16px"
-              value={opening.finish}
-              onChange={(e) => set({ finish: e.target.value as Opening['finish'] })}
-            >
-              {Object.entries(FINISH_WORDS).map(([finish, words]) => (
-                <option key={finish} value={finish}>
-                  {words}
-                </option>
-              ))}
-            </NativeSelect.Field>
-            <NativeSelect.Indicator />
-          </NativeSelect.Root>
-        </label>
+        <Choice
+          label={`${name}: what becomes of the floor`}
+          value={opening.finish}
+          options={Object.entries(FINISH_WORDS)}
+          onChoice={(finish) => set({ finish: finish as Opening['finish'] })}
+        />
         <label style={{ display: 'flex', alignItems: 'center', gap: 8, minHeight: 44 }}>
           <input
             type="checkbox"
@@ -338,37 +287,27 @@ function DoorwayReading({ job, space, opening, onChange }: { job: Job; space: Sp
           everybody walks here
         </label>
         {place && (
-          <div>
-            <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
-              Wall thickness
-            </div>
-            <LengthField
-              compact
-              label={`${name}: wall thickness`}
-              mm={place.thickness}
-              display={job.display}
-              onLength={(thickness) =>
-                other === null ? (thickness < 20 ? 'At least 20 mm.' : (move({ thickness }) ?? undefined)) : THICKNESS_FOLLOWS
-              }
-            />
-          </div>
-        )}
-        <div>
-          <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
-            Casing stands proud
-          </div>
-          <LengthField
-            compact
-            label={`${name}: casing stands proud of the wall`}
-            mm={opening.casing ?? 0}
+          <SmallLength
+            name="Wall thickness"
+            label={`${name}: wall thickness`}
+            mm={place.thickness}
             display={job.display}
-            onLength={(casing) => firstText(set({ casing }))}
+            onLength={(thickness) =>
+              other === null ? (thickness < 20 ? 'At least 20 mm.' : (move({ thickness }) ?? undefined)) : THICKNESS_FOLLOWS
+            }
           />
-        </div>
+        )}
+        <SmallLength
+          name="Casing stands proud"
+          label={`${name}: casing stands proud of the wall`}
+          mm={opening.casing ?? 0}
+          display={job.display}
+          onLength={(casing) => firstText(set({ casing }))}
+        />
         <Choice
           label="The closed leaf stands"
           value={opening.leaf ?? ''}
-          options={leafWords(opening, job)}
+          options={Object.entries(leafWords(opening, job))}
           onChoice={(leaf) => set({ leaf: leaf === '' ? undefined : (leaf as Opening['leaf']) })}
         />
         {opening.finish !== 'through' && opening.finish !== 'stop' && (
@@ -376,7 +315,7 @@ function DoorwayReading({ job, space, opening, onChange }: { job: Job; space: Sp
             <Choice
               label="Beyond lies"
               value={opening.beyond?.floor ?? ''}
-              options={BEYOND_WORDS}
+              options={Object.entries(BEYOND_WORDS)}
               onChoice={(floor) =>
                 set({
                   beyond:
@@ -385,18 +324,13 @@ function DoorwayReading({ job, space, opening, onChange }: { job: Job; space: Sp
               }
             />
             {opening.beyond && (
-              <div>
-                <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
-                  Its top over our base
-                </div>
-                <LengthField
-                  compact
-                  label={`${name}: height of the floor beyond over the base here`}
-                  mm={opening.beyond.height}
-                  display={job.display}
-                  onLength={(height) => firstText(set({ beyond: { ...opening.beyond!, height } }))}
-                />
-              </div>
+              <SmallLength
+                name="Its top over our base"
+                label={`${name}: height of the floor beyond over the base here`}
+                mm={opening.beyond.height}
+                display={job.display}
+                onLength={(height) => firstText(set({ beyond: { ...opening.beyond!, height } }))}
+              />
             )}
           </>
         )}

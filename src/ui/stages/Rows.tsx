@@ -1,5 +1,5 @@
 'use client';
-import { Button, NativeSelect } from '@chakra-ui/react';
+import { Button } from '@chakra-ui/react';
 import { Eye, Shuffle, Wrench } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -9,6 +9,7 @@ import { formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
 import { createPlanner, type Planned } from '@/workers';
 import { BigLength } from '../parts/Big';
+import { Choice } from '../parts/Choice';
 import { Schools } from '../parts/Schools';
 import { findMend, hasMend } from '../state/mend';
 import { withFloorLayout } from '../state/setOutEdit';
@@ -103,21 +104,12 @@ export function RowsReading({
         </Button>
       </div>
       {entrances.length > 1 && (
-        <label style={{ display: 'block', maxWidth: 300 }}>
-          <span className="quiet" style={{ fontSize: 13 }}>
-            Walking
-          </span>
-          <NativeSelect.Root>
-            <NativeSelect.Field h="44px" value={entrance} onChange={(e) => onEntrance(Number(e.target.value))}>
-              {entrances.map((name, i) => (
-                <option key={i} value={i}>
-                  {name}
-                </option>
-              ))}
-            </NativeSelect.Field>
-            <NativeSelect.Indicator />
-          </NativeSelect.Root>
-        </label>
+        <Choice
+          label="Walking"
+          value={`${entrance}`}
+          options={entrances.map((name, i) => [`${i}`, name])}
+          onChoice={(i) => onEntrance(Number(i))}
+        />
       )}
 
       <h2>How starters are chosen</h2>

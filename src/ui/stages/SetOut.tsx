@@ -1,5 +1,5 @@
 'use client';
-import { Button, NativeSelect } from '@chakra-ui/react';
+import { Button } from '@chakra-ui/react';
 import { CircleDot, Eye, EyeOff, RotateCw } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useEffect, useMemo, useState } from 'react';
@@ -12,8 +12,9 @@ import { placedOutline, walkOf, wallLetter } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import { createPlanner } from '@/workers';
 import { BigLength } from '../parts/Big';
+import { Choice } from '../parts/Choice';
 import { Directions } from '../parts/Directions';
-import { LengthField } from '../parts/LengthField';
+import { SmallLength } from '../parts/SmallLength';
 import { NumberField } from '../parts/NumberField';
 import { stripText } from '../sheet/SetOutOverlay';
 import { directionWords, wallName } from '../state/names';
@@ -124,25 +125,12 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
       </div>
 
       {centred && floor.spaces.length > 1 && (
-        <label style={{ display: 'block', maxWidth: 300 }}>
-          <span className="quiet" style={{ fontSize: 13 }}>
-            The centre line of
-          </span>
-          <NativeSelect.Root>
-            <NativeSelect.Field
-              h="44px"
-              value={floor.layout.setOut.space ?? floor.spaces[0]!.id}
-              onChange={(e) => layout({ setOut: { mode: setOut.mode, space: e.target.value } })}
-            >
-              {floor.spaces.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.name || s.id}
-                </option>
-              ))}
-            </NativeSelect.Field>
-            <NativeSelect.Indicator />
-          </NativeSelect.Root>
-        </label>
+        <Choice
+          label="The centre line of"
+          value={floor.layout.setOut.space ?? floor.spaces[0]!.id}
+          options={floor.spaces.map((s) => [s.id, s.name || s.id])}
+          onChoice={(space) => layout({ setOut: { mode: setOut.mode, space } })}
+        />
       )}
       {matching && (
         <MatchFloor
@@ -308,29 +296,21 @@ function MatchFloor({ job, floor, onMatch }: { job: Job; floor: Floor; onMatch: 
       <legend>Match a floor that is there</legend>
       <div className="thing-grid">
         {floor.spaces.length > 1 && (
-          <label>
-            <span className="quiet" style={{ fontSize: 13 }}>
-              In
-            </span>
-            <NativeSelect.Root>
-              <NativeSelect.Field h="44px" value={space.id} onChange={(e) => (setSpaceId(e.target.value), setWall(0))}>
-                {floor.spaces.map((s) => (
-                  <option key={s.id} value={s.id}>
-                    {s.name || s.id}
-                  </option>
-                ))}
-              </NativeSelect.Field>
-              <NativeSelect.Indicator />
-            </NativeSelect.Root>
-          </label>
+          <Choice
+            label="In"
+            value={space.id}
+            options={floor.spaces.map((s) => [s.id, s.name || s.id])}
+            onChoice={(id) => (setSpaceId(id), setWall(0))}
+          />
         )}
         <WallOf label="From wall" space={space} value={wall} onWall={setWall} />
-        <div>
-          <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
-            Its row edge is off the wall by
-          </div>
-          <LengthField compact label="Its row edge is off the wall by" mm={off} display={job.display} onLength={(mm) => void setOff(mm)} />
-        </div>
+        <SmallLength
+          name="Its row edge is off the wall by"
+          label="Its row edge is off the wall by"
+          mm={off}
+          display={job.display}
+          onLength={(mm) => void setOff(mm)}
+        />
       </div>
       <Button h="44px" my="2" variant="outline" onClick={at}>
         Go on from that edge
@@ -342,32 +322,20 @@ function MatchFloor({ job, floor, onMatch }: { job: Job; floor: Floor; onMatch: 
 /** The wall through which the light comes; a choice that only weighs directions. */
 function LightFrom({ job, floor, onLight }: { job: Job; floor: Floor; onLight: (light: Layout['light']) => void }) {
   const { light } = floor.layout;
-  const value = light ? `${light.space} ${light.wall}` : '';
   return (
-    <label style={{ display: 'block', maxWidth: 300 }}>
-      <span className="quiet" style={{ fontSize: 13 }}>
-        Most light comes through
-      </span>
-      <NativeSelect.Root>
-        <NativeSelect.Field
-          h="44px"
-          value={value}
-          onChange={(e) => {
-            const at = e.target.value.lastIndexOf(' ');
-            onLight(at < 0 ? undefined : { space: e.target.value.slice(0, at), wall: Number(e.target.value.slice(at + 1)) });
-          }}
-        >
-          <option value="">not noted</option>
-          {floor.spaces.flatMap((s) =>
-            s.outline.map((_, i) => (
-              <option key={`${s.id} ${i}`} value={`${s.id} ${i}`}>
-                {job.spaces.length > 1 ? `${s.name || s.id}, ` : ''}wall {wallLetter(i)}
-              </option>
-            )),
-          )}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
-    </label>
+    <Choice
+      label="Most light comes through"
+      value={light ? `${light.space} ${light.wall}` : ''}
+      options={[
+        ['', 'not noted'],
+        ...floor.spaces.flatMap((s) =>
+          s.outline.map((_, i) => [`${s.id} ${i}`, `${job.spaces.length > 1 ? `${s.name || s.id}, ` : ''}wall ${wallLetter(i)}`] as const),
+        ),
+      ]}
+      onChoice={(value) => {
+        const at = value.lastIndexOf(' ');
+        onLight(at < 0 ? undefined : { space: value.slice(0, at), wall: Number(value.slice(at + 1)) });
+      }}
+    />
   );
 }

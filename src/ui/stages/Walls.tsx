@@ -15,6 +15,7 @@ import {
   type Reshaped,
 } from '@/core/survey';
 import { LengthField } from '../parts/LengthField';
+import { SmallLength } from '../parts/SmallLength';
 import { NumberField } from '../parts/NumberField';
 import { firstText, withSpace } from '../state/edit';
 
@@ -122,18 +123,13 @@ function WallShape({ job, wall, length, onCorner, onBay, onCurve, onDone }: Shap
     if (wrong === undefined) onDone();
   };
   const field = (label: string, mm: number, set: (mm: number) => void) => (
-    <div>
-      <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
-        {label}
-      </div>
-      <LengthField
-        compact
-        label={`Wall ${wallLetter(wall)}: ${label}`}
-        mm={mm}
-        display={job.display}
-        onLength={(value) => void set(value)}
-      />
-    </div>
+    <SmallLength
+      name={label}
+      label={`Wall ${wallLetter(wall)}: ${label}`}
+      mm={mm}
+      display={job.display}
+      onLength={(value) => void set(value)}
+    />
   );
   return (
     <fieldset className="thing">
