@@ -14,7 +14,7 @@ import { randomFrom } from './random';
 import type { Stretches } from './schools';
 import { makeStock } from './stock';
 import { tiesOf, type Band, type Pair, type SearchContact, type SearchRun, type Stair } from './ties';
-import { faultsOf, NO_WISHES } from './wishes';
+import { faultsOf, SMALL_SEEN } from './wishes';
 
 export type SearchTask = {
   readonly runs: readonly SearchRun[];
@@ -54,7 +54,6 @@ export type Progress = (done: number) => void;
 const MUST = 1000;
 /** A rise of the broken limits by this much is refused at any temperature. */
 const HOPELESS = 0.3;
-const NO_FAULTS = { looks: 0, musts: 0 };
 /** Search steps: enough that more no longer buys planks on rooms of this size (see the benchmark's quality over steps). */
 export const stepsFor = (runs: number): number => Math.max(8000, Math.min(100_000, 480 * runs));
 
@@ -114,19 +113,24 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   const small = (i: number, length: number): boolean => length < SMALL_PIECE * runs[i]!.endPiece - SAME_LENGTH;
   const bandLooks = (b: Band): number =>
     (b.every((i) => small(i, starters[i]!)) ? 1 : 0) + (b.every((i) => small(i, closerFor(runs[i]!, starters[i]!))) ? 1 : 0);
-  const wishFaults = (i: number): { looks: number; musts: number } => {
-    const { wishes } = runs[i]!;
-    return !wishes || wishes === NO_WISHES ? NO_FAULTS : faultsOf(wishes, runs[i]!, jointsOf(runs[i]!, starters[i]!));
+  // most runs wish for nothing, or only that no small piece is seen: that needs no joints
+  const detailed = runs.map(({ wishes: w }) => w !== undefined && w.clear.length + w.joint.length + w.long.length + w.forbidden.length > 0);
+  const wishLooks = (i: number): number => {
+    if (detailed[i]) return faultsOf(runs[i]!.wishes!, runs[i]!, jointsOf(runs[i]!, starters[i]!)).looks;
+    if (!runs[i]!.wishes?.seen) return 0;
+    return (small(i, starters[i]!) ? SMALL_SEEN : 0) + (small(i, closerFor(runs[i]!, starters[i]!)) ? SMALL_SEEN : 0);
   };
+  const wishMusts = (i: number): number =>
+    detailed[i] && runs[i]!.wishes!.forbidden.length > 0 ? faultsOf(runs[i]!.wishes!, runs[i]!, jointsOf(runs[i]!, starters[i]!)).musts : 0;
 
   /** What run i costs; terms that it shares with run `but` are left out, so that two runs are summed without counting them twice. */
   const mustsOf = (i: number, but = -1): number => {
-    let sum = endsBroken(i) + wishFaults(i).musts;
+    let sum = endsBroken(i) + wishMusts(i);
     for (const p of ties.staggers[i]!) if (p.a !== but && p.b !== but) sum += pairMusts(p);
     return sum;
   };
   const looksOf = (i: number, but = -1): number => {
-    let sum = wishFaults(i).looks;
+    let sum = wishLooks(i);
     for (const p of ties.likenesses[i]!) if (p.a !== but && p.b !== but) sum += pairLooks(p);
     for (const s of ties.stairs[i]!) if (but < 0 || !s.includes(but)) sum += stairLooks(s);
     for (const b of ties.bands[i]!) if (but < 0 || !b.includes(but)) sum += bandLooks(b);
@@ -201,9 +205,8 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     let musts = 0;
     let looks = 0;
     for (const i of free) {
-      const wished = wishFaults(i);
-      musts += endsBroken(i) + wished.musts;
-      looks += wished.looks;
+      musts += endsBroken(i) + wishMusts(i);
+      looks += wishLooks(i);
       for (const p of ties.staggers[i]!) if (p.a === i) musts += pairMusts(p);
       for (const p of ties.likenesses[i]!) if (p.a === i) looks += pairLooks(p);
       for (const s of ties.stairs[i]!) if (s[0] === i) looks += stairLooks(s);

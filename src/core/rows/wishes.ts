@@ -130,4 +130,4 @@ const CLEAR_FAULT = 2;
 const JOINT_FAULT = 3;
 const LONG_FAULT = 2;
 /** Less than any fault: it decides between floors that are alike otherwise. */
-const SMALL_SEEN = 0.004;
+export const SMALL_SEEN = 0.004;
