@@ -1,9 +1,7 @@
 import { turned, type Point } from '../geometry';
+import { REACHES_IN } from '../rows';
 import { runningDoorways } from '../setout';
 import { finding, type Rule } from './rule';
-
-/** A row that reaches into the wall's thickness by less than this (mm) slides under no casing. */
-const REACHES_IN = 20;
 
 /**
  * Crosswise doorways: where the planks run across the way through, a row that lies in the wall's thickness should have an end joint between

@@ -13,6 +13,8 @@ export const STAIRS_WITHIN = 25;
 export const SMALL_PIECE = 1.5;
 /** A joint nearer to a register than this (mm) is too near. */
 export const REGISTER_CLEAR = 200;
+/** A row that reaches into a wall's thickness by less than this (mm) slides under no casing. */
+export const REACHES_IN = 20;
 /** So many rows in a row that begin, or end, with a small piece are a band of them. */
 export const BAND_ROWS = 3;
 

@@ -3,7 +3,7 @@
  * whose pattern breaks one is left to the search. `offcut` and `free` have no pattern.
  */
 import type { School } from '../job';
-import { allowedStarters, closerFor, isSingle, SAME_LENGTH, type RunLine } from './joints';
+import { allowedStarters, isSingle, SAME_LENGTH, type RunLine } from './joints';
 import { randomFrom } from './random';
 import type { SearchRun } from './ties';
 
@@ -68,24 +68,15 @@ export function patternOf(school: School, runs: readonly SearchRun[], floors: re
     const place = (i: number) => places[runs[i]!.row - floor.rowBase] ?? 0;
     const zero = school === 'centred' ? (floor.u0 + floor.u1) / 2 : floor.u0;
     const legal = own.map((i) => found[i]!);
-    const shiftOf = (shift: number) => {
-      // runs that cannot have their place, and lengths cut from planks beyond need: starters and closers that share none
-      let broken = 0;
-      const cut: number[] = [];
-      own.forEach((i, k) => {
-        const run = runs[i]!;
-        const starter = starterAt(run, zero + shift + place(i) * run.plank);
-        if (!isIn(legal[k]!, starter)) broken++;
-        cut.push(starter % run.plank, closerFor(run, starter) % run.plank);
-      });
-      return { broken, cut: cut.reduce((sum, c) => sum + (c > 0.5 ? 1 : 0), 0) };
-    };
-    let best = { shift: 0, ...shiftOf(0) };
+    /** Runs that cannot have their place in the pattern at a shift. */
+    const brokenAt = (shift: number) =>
+      own.filter((i, k) => !isIn(legal[k]!, starterAt(runs[i]!, zero + shift + place(i) * runs[i]!.plank))).length;
+    let best = { shift: 0, broken: brokenAt(0) };
     if (school !== 'centred') {
       const turn = Math.max(...own.map((i) => runs[i]!.plank)) / (school === 'half' ? 2 : 3);
       for (let shift = SHIFT; shift < turn; shift += SHIFT) {
-        const next = shiftOf(shift);
-        if (next.broken < best.broken) best = { shift, ...next };
+        const broken = brokenAt(shift);
+        if (broken < best.broken) best = { shift, broken };
       }
     }
     for (const i of own) {

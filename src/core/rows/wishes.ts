@@ -1,7 +1,7 @@
 import { boxOf, signedArea, turned, type MultiPolygon, type Point, type Span } from '../geometry';
 import type { Floor } from '../floors';
 import { runningDoorways, type SetOut } from '../setout';
-import { SMALL_PIECE, REGISTER_CLEAR } from './looks';
+import { REACHES_IN, REGISTER_CLEAR, SMALL_PIECE } from './looks';
 import type { Run } from './runs';
 
 /** What is wished of a run's joints and ends beyond the limits: the search heeds it, the audit says where it fails. */
@@ -19,9 +19,6 @@ export type Wishes = {
 };
 
 export const NO_WISHES: Wishes = { clear: [], joint: [], long: [], forbidden: [], seen: false };
-
-/** A row that reaches into a wall's thickness by less than this (mm) slides under no casing. */
-const REACHES_IN = 20;
 
 /** A room of a floor with no more area than this (mm²) and one doorway that is not busy is a closet. */
 const CLOSET = 4e6;

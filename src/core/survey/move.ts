@@ -1,5 +1,6 @@
 import { boxOf, round3, type Point, type Ring } from '../geometry';
 import type { Job, Opening, Space } from '../job';
+import { formatLength } from '../units';
 import { doorwayIn, doorwayOutline } from './attach';
 import { wallLetter } from './walk';
 
@@ -114,8 +115,8 @@ export function snapped(job: Job, id: string, by: Point, reach: number): Snap {
         for (const mine of own) {
           const goals = [
             { at: theirs.at, text: `in line with wall ${wallLetter(theirs.wall)} of ${other.name || other.id}` },
-            { at: theirs.at + thickness, text: `${thickness} mm from ${other.name || other.id}` },
-            { at: theirs.at - thickness, text: `${thickness} mm from ${other.name || other.id}` },
+            { at: theirs.at + thickness, text: `${formatLength(thickness, job.display)} from ${other.name || other.id}` },
+            { at: theirs.at - thickness, text: `${formatLength(thickness, job.display)} from ${other.name || other.id}` },
           ];
           for (const goal of goals) {
             const off = goal.at - mine.at;

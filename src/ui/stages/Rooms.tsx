@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
 import type { Job, Opening, Problem, Space } from '@/core/job';
 import { annexed, doorwayIn, doorwayOutline, neighboursBeyond, walkOf, wallLetter, type Doorway } from '@/core/survey';
+import { formatLength } from '@/core/units';
 import { Choice } from '../parts/Choice';
 import { SmallLength } from '../parts/SmallLength';
 import { firstText, freeId } from '../state/edit';
@@ -176,7 +177,7 @@ function NewRoom({ job, space, onChange, onDone }: { job: Job; space: Space; onC
         {field('Doorway along the wall', door.along, (along) => setDoor({ ...door, along }), 0)}
         {field('Doorway width', door.width, (width) => setDoor({ ...door, width }), 200)}
         <div className="quiet" style={{ fontSize: 13, alignSelf: 'end' }}>
-          Wall {wallLetter(wall)} is {Math.round(walls[wall]?.length ?? 0)} mm long.
+          Wall {wallLetter(wall)} is {formatLength(walls[wall]?.length ?? 0, job.display)} long.
         </div>
       </div>
       {problem && (
