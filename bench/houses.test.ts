@@ -1,6 +1,6 @@
 import { floorsOf } from '../src/core/floors';
 import { readJob } from '../src/core/job';
-import { planJob } from '../src/core/plan';
+import { cutList, planJob, type CutLine } from '../src/core/plan';
 import { untruths } from '../test/truth';
 import { houses } from './houses';
 
@@ -10,4 +10,17 @@ test.each(houses(8, 3).map((job) => [job.name, job] as const))('%s: the plan hol
   const floors = floorsOf(job);
   if (!plan.ok || !floors.ok) throw new Error(JSON.stringify(plan.ok ? floors : plan.problems));
   expect(untruths(job, floors.value, plan.value)).toEqual([]);
+  // who follows the cut list finds every piece whole: only the halves of a place that a wall splits are cut from one another
+  const lines = cutList(plan.value, job.kerf).flatMap((r) => r.lines);
+  const lost = lines.filter(({ take, piece }) => take.kind === 'offcut' && take.of === piece.id);
+  const halves = ({ piece, floor }: CutLine) =>
+    lines.some((l) => l.piece !== piece && l.floor === floor && l.piece.row === piece.row && l.piece.plank === piece.plank);
+  expect(lost.filter((l) => !halves(l)).map((l) => l.piece.id)).toEqual([]);
+});
+
+test('where a row straddles a wall, no strip of it ends in a piece that is too short', () => {
+  // the tenth house has walls that flare, so that its strips beside a wall begin where no run does
+  const job = houses(10, 1)[9]!;
+  const plan = planJob({ ...job, layout: { ...job.layout, stagger: { school: 'thirds', seed: 1 } } });
+  expect(plan.ok && plan.value.findings.filter((f) => f.rule === 'endPiece')).toEqual([]);
 });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { newJob, type Job } from '../job';
 import { cutListCsv, cutWords, restWords, takeWords } from '@/formats';
-import { cutList, planJob, type Plan } from '.';
+import { cutList, planJob, type Piece, type Plan } from '.';
 
 const planOf = (job: Job): Plan => {
   const plan = planJob(job, { steps: 2000 });
@@ -100,4 +100,50 @@ test('a notched piece gives its corners on the plank, a hole as its own ring', (
     }
   }
   expect(cutWords(shaped[0]!, 'metric')).toMatch(/cut to shape, along from the left end × across from the starting-wall edge: \d+ × \d+/);
+});
+
+describe('a plank that gives strips of several lengths', () => {
+  const strip = (id: string, from: number, to: number, low: number, high: number): Piece => ({
+    id,
+    row: Number(id.split('.')[0]),
+    outline: [[from, -low], [to, -low], [to, -high], [from, -high]], // prettier-ignore
+    plank: 1,
+    cut: { from, to, low, high },
+  });
+  const planned = (pieces: Piece[]): Plan => ({
+    ...planOf(newJob('Room', 'metric', 4000, 3000)),
+    floors: [
+      {
+        id: 'f1',
+        spaces: ['room'],
+        direction: 0,
+        laid: [],
+        rows: pieces.map(({ row }) => ({ n: row, from: 0, to: 192, width: 192 })),
+        pieces,
+      },
+    ],
+    planks: [{ n: 1, length: 1285, width: 192 }],
+  });
+  const linesOf = (pieces: Piece[]) => cutList(planned(pieces), 3).flatMap((r) => r.lines);
+
+  test('is ripped before it is cut to length where a crosscut would go through the longer strip', () => {
+    const [short, next, long] = linesOf([strip('1.1', 0, 600, 0, 100), strip('2.1', 603, 1203, 0, 100), strip('9.1', 0, 1285, 112, 192)]);
+    expect(short!.early).toEqual([{ kind: 'along', keep: 100, keepEdge: 'near' }]);
+    expect(cutWords(short!, 'metric')).toMatch(
+      /^first rip its whole length to 100 mm, keep the starting-wall edge.*; mark 600 mm from the left/,
+    );
+    expect(short!.remainders.map((r) => r.becomes)).toEqual(expect.arrayContaining(['9.1', '2.1']));
+    expect(next!.take).toMatchObject({ kind: 'offcut', of: '1.1' });
+    expect(long!.take).toMatchObject({ kind: 'offcut', of: '1.1', length: 1285 });
+  });
+
+  test('is cut to length first where that parts all', () => {
+    const [long, short, starter] = linesOf([strip('1.1', 0, 800, 112, 192), strip('4.1', 0, 500, 0, 100), strip('9.1', 900, 1285, 0, 192)]);
+    expect([long!.early, short!.early, starter!.early]).toEqual([[], [], []]);
+    expect(short!.take).toMatchObject({ kind: 'offcut', of: '1.1' });
+    // a starter beyond both, and the shorter strip first: parted across, then ripped
+    const [first] = linesOf([strip('1.1', 0, 500, 0, 100), strip('4.1', 0, 800, 112, 192), strip('9.1', 900, 1285, 0, 192)]);
+    expect(first!.early.map((c) => c.kind)).toEqual(['across', 'along']);
+    expect(cutWords(first!, 'metric')).toMatch(/^first crosscut it 800 mm from the left end; then rip its whole length/);
+  });
 });

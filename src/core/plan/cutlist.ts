@@ -14,6 +14,10 @@ export type Rip = {
   readonly right: number;
 };
 
+/** A cut that comes before a piece's own, so that another piece of the plank stays whole: across, or along the plank's whole rest. */
+export type EarlyCut =
+  ({ readonly kind: 'across' } & Crosscut) | { readonly kind: 'along'; readonly keep: number; readonly keepEdge: 'near' | 'far' };
+
 /** What becomes of what was cut off. */
 export type Remainder = {
   readonly length: number;
@@ -32,6 +36,7 @@ export type CutLine = {
   readonly length: number;
   /** `plank`: a fresh plank from the box; else the offcut that this piece of an earlier row left */
   readonly take: { readonly kind: 'plank' } | { readonly kind: 'offcut'; readonly of: string; readonly length: number };
+  readonly early: readonly EarlyCut[];
   readonly crosscuts: readonly Crosscut[];
   readonly rip: Rip | null;
   /**
@@ -67,6 +72,72 @@ export function cutList(plan: Plan, kerf: number): readonly CutRow[] {
   return rows;
 }
 
+type Box = Piece['cut'];
+
+const within = (c: Box, r: Box): boolean =>
+  c.from >= r.from - SAME && c.to <= r.to + SAME && c.low >= r.low - SAME && c.high <= r.high + SAME;
+
+/**
+ * Parts what else is to come of a stretch of plank from the piece that is cut now, by cuts right through, across where that will do: ripping
+ * first where a crosscut would go through another piece.
+ *
+ * @returns the stretch that is left to the piece, what was parted from it, and the cuts that must come before the piece's own
+ */
+function partedFrom(found: Stock, own: Box, inside: readonly Box[], kerf: number): { part: Stock; early: EarlyCut[]; off: Box[] } {
+  const rests = restsOf(found, own, kerf);
+  if (inside.every((c) => rests.some((r) => within(c, r)))) return { part: found, early: [], off: [] };
+  let part = found;
+  let others = inside;
+  const steps: { readonly cut: EarlyCut; readonly part: Stock; readonly off: Box }[] = [];
+  const axes = [
+    ['from', 'to', 'across'],
+    ['low', 'high', 'along'],
+  ] as const;
+  while (others.length > 0) {
+    const boxes = [own, ...others];
+    const options = axes.flatMap(([low, high, kind]) =>
+      boxes.flatMap((b) => {
+        const at = b[high];
+        const near = boxes.filter((o) => o[high] <= at + SAME);
+        const far = boxes.filter((o) => o[low] >= at + kerf - SAME);
+        if (far.length === 0 || near.length + far.length < boxes.length) return [];
+        const mine = near.includes(own);
+        const kept = mine ? near : far;
+        // as much as the pieces beyond the cut can spare stays with them
+        const edge = mine ? Math.max(...near.map((o) => o[high])) : Math.min(...far.map((o) => o[low]));
+        return [{ low, high, kind, mine, kept, edge }];
+      }),
+    );
+    const best = options[0];
+    if (!best) break;
+    const { low, high, kind, mine, kept, edge } = best;
+    const off = mine ? { ...box(part), [low]: edge + kerf } : { ...box(part), [high]: edge - kerf };
+    part = mine ? { ...part, [high]: edge } : { ...part, [low]: edge };
+    const keep = part[high] - part[low];
+    const cut: EarlyCut =
+      kind === 'across' ? { kind, keep, from: mine ? 'left' : 'right' } : { kind, keep, keepEdge: mine ? 'near' : 'far' };
+    steps.push({ cut, part, off });
+    others = others.filter((o) => kept.includes(o));
+  }
+  // what is parted across after the last rip is the piece's own crosscut
+  const early = steps.slice(0, steps.map((s) => s.cut.kind).lastIndexOf('along') + 1);
+  return { part: early[early.length - 1]?.part ?? found, early: early.map((s) => s.cut), off: early.map((s) => s.off) };
+}
+
+/** What stays when a piece is cut to its length first and then ripped. */
+function restsOf(part: Box, own: Box, kerf: number): Box[] {
+  return [
+    { ...part, to: own.from - kerf },
+    { ...part, from: own.to + kerf },
+    { from: own.from, to: own.to, low: part.low, high: own.low - kerf },
+    { from: own.from, to: own.to, low: own.high + kerf, high: part.high },
+  ]
+    .map(box)
+    .filter((r) => r.to - r.from > SAME && r.high - r.low > SAME);
+}
+
+const box = ({ from, to, low, high }: Box): Box => ({ from, to, low, high });
+
 function cutLine(
   plan: Plan,
   floor: PlanFloor,
@@ -78,32 +149,22 @@ function cutLine(
   const plank = plan.planks[piece.plank - 1]!;
   const { cut } = piece;
   const parts = stock.get(plank.n) ?? [{ from: 0, to: plank.length, low: 0, high: plank.width, of: null }];
-  const k = parts.findIndex(
-    (p) => p.from <= cut.from + SAME && p.to >= cut.to - SAME && p.low <= cut.low + SAME && p.high >= cut.high - SAME,
-  );
+  const k = parts.findIndex((p) => within(cut, p));
   // A piece of a run that an obstacle splits lies in what is already cut to length; it is named by its own part.
-  const part = parts[k] ?? { ...cut, of: null };
-  const rest = parts.filter((_, i) => i !== k);
+  const found = parts[k] ?? { ...cut, of: null };
+  const others = (later.get(plank.n) ?? []).filter((l) => l.piece !== piece);
+  const inside = others.map((l) => l.piece.cut).filter((c) => within(c, found));
+  const { part, early, off } = partedFrom(found, cut, inside, kerf);
+  const rest = [...parts.filter((_, i) => i !== k), ...[...off, ...restsOf(part, cut, kerf)].map((o) => ({ ...o, of: piece.id }))];
   const crosscuts: Crosscut[] = [];
-  if (part.from < cut.from - SAME) {
-    crosscuts.push({ keep: part.to - cut.from, from: 'right' });
-    if (cut.from - kerf - part.from > SAME) rest.push({ ...part, to: cut.from - kerf, of: piece.id });
-  }
-  if (part.to > cut.to + SAME) {
-    crosscuts.push({ keep: cut.to - cut.from, from: 'left' });
-    if (part.to - cut.to - kerf > SAME) rest.push({ ...part, from: cut.to + kerf, of: piece.id });
-  }
-  if (cut.low - kerf - part.low > SAME) rest.push({ from: cut.from, to: cut.to, low: part.low, high: cut.low - kerf, of: piece.id });
-  if (part.high - cut.high - kerf > SAME) rest.push({ from: cut.from, to: cut.to, low: cut.high + kerf, high: part.high, of: piece.id });
+  if (part.from < cut.from - SAME) crosscuts.push({ keep: part.to - cut.from, from: 'right' });
+  if (part.to > cut.to + SAME) crosscuts.push({ keep: cut.to - cut.from, from: 'left' });
   stock.set(plank.n, rest);
 
-  const others = (later.get(plank.n) ?? []).filter((l) => l.piece !== piece);
   const remainders = rest
     .filter((r) => r.of === piece.id)
     .map((r): Remainder => {
-      const next = others.find(
-        ({ piece: { cut: c } }) => c.from >= r.from - SAME && c.to <= r.to + SAME && c.low >= r.low - SAME && c.high <= r.high + SAME,
-      );
+      const next = others.find((l) => within(l.piece.cut, r));
       return {
         length: r.to - r.from,
         width: r.high - r.low,
@@ -113,12 +174,13 @@ function cutLine(
       };
     })
     .filter((r) => r.becomes !== null || (r.length >= CRUMB && r.width >= CRUMB / 2));
-  const whole = part.of === null && part.to - part.from >= plank.length - SAME && part.high - part.low >= plank.width - SAME;
+  const whole = found.of === null && found.to - found.from >= plank.length - SAME && found.high - found.low >= plank.width - SAME;
   return {
     piece,
     floor: floor.id,
     length: cut.to - cut.from,
-    take: whole ? { kind: 'plank' } : { kind: 'offcut', of: part.of ?? piece.id, length: part.to - part.from },
+    take: whole ? { kind: 'plank' } : { kind: 'offcut', of: found.of ?? piece.id, length: found.to - found.from },
+    early,
     crosscuts,
     ...edgesOf(floor, piece, plank.width),
     remainders,

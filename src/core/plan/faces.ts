@@ -12,6 +12,10 @@ import type { Plan, PlanFloor, Plank } from './schema';
 const CORNER = 15;
 /** Pieces lie side by side when they share more edge than this, mm. */
 const SIDE = 1;
+/** Planks are dealt anew, with more left to chance, while equal faces touch; so many times at most. */
+const DEALS = 5;
+/** Where more planks than this touch one of their own face, there are too few faces, and dealing anew does not help. */
+const FEW = 6;
 /** Open boxes where nobody said how many. */
 export const OPEN_BOXES = 6;
 
@@ -88,41 +92,59 @@ export function dealtPlanks(job: Job, plan: Pick<Plan, 'floors' | 'planks'>): Pl
       const boxes = Math.ceil(wanted.length / inBox - 1e-9);
       // with piles everything that is bought lies open at once, with boxes so many of them
       const reach = habit === 'piles' ? Infinity : open;
-      const closed = Array.from({ length: boxes }, (_, b) => boxOfSize(s, b).map((face) => ({ face: face + 1, box: b + 1 })));
-      const lying: { face: number; box: number }[] = [];
-      const left = new Map<number, number>();
-      let openBoxes = 0;
-      let next = 0;
-      const inOpenBox = new Map<number, number>();
-      wanted.forEach((plank) => {
-        while (openBoxes < reach && next < closed.length) {
-          const box = closed[next++]!;
-          if (box.length === 0) continue;
-          openBoxes++;
-          inOpenBox.set(box[0]!.box, box.length);
-          lying.push(...box);
-          for (const { face } of box) left.set(face, (left.get(face) ?? 0) + 1);
-        }
-        // of the faces that touch none of their own, the one of which most are left
-        let best = -1;
-        let least = Infinity;
-        for (const [face, count] of left) {
-          const cost = clashes(plank.n, face) * 1000 - count;
-          if (count > 0 && cost < least) {
-            least = cost;
-            best = face;
+      const deal = (attempt: number) => {
+        const random = randomFrom(seed + attempt);
+        for (const plank of wanted) plank.face = plank.box = undefined;
+        const closed = Array.from({ length: boxes }, (_, b) => boxOfSize(s, b).map((face) => ({ face: face + 1, box: b + 1 })));
+        const lying: { face: number; box: number }[] = [];
+        const left = new Map<number, number>();
+        let openBoxes = 0;
+        let next = 0;
+        const inOpenBox = new Map<number, number>();
+        wanted.forEach((plank) => {
+          while (openBoxes < reach && next < closed.length) {
+            const box = closed[next++]!;
+            if (box.length === 0) continue;
+            openBoxes++;
+            inOpenBox.set(box[0]!.box, box.length);
+            lying.push(...box);
+            for (const { face } of box) left.set(face, (left.get(face) ?? 0) + 1);
           }
-        }
-        const at = lying.findIndex((x) => x.face === best);
-        const [taken] = at < 0 ? [] : lying.splice(at, 1);
-        if (!taken) return;
-        left.set(best, left.get(best)! - 1);
-        const rest = inOpenBox.get(taken.box)! - 1;
-        inOpenBox.set(taken.box, rest);
-        if (rest === 0) openBoxes--;
-        Object.assign(plank, taken);
+          // of the faces that touch none of their own, the one of which most are left
+          let best = -1;
+          let least = Infinity;
+          for (const [face, count] of left) {
+            const cost = clashes(plank.n, face) * 1000 - count + attempt * random();
+            if (count > 0 && cost < least) {
+              least = cost;
+              best = face;
+            }
+          }
+          const at = lying.findIndex((x) => x.face === best);
+          const [taken] = at < 0 ? [] : lying.splice(at, 1);
+          if (!taken) return;
+          left.set(best, left.get(best)! - 1);
+          const rest = inOpenBox.get(taken.box)! - 1;
+          inOpenBox.set(taken.box, rest);
+          if (rest === 0) openBoxes--;
+          Object.assign(plank, taken);
+        });
+        for (let round = 0; round < 4 && wanted.some((p) => clashes(p.n, p.face ?? 0) > 0); round++) mend(wanted, lying, clashes, reach);
+      };
+      const touching = () => wanted.filter((p) => p.face !== undefined && clashes(p.n, p.face) > 0).length;
+      let best = { left: Infinity, faces: [] as { face?: number; box?: number }[] };
+      for (let attempt = 0; attempt < DEALS && best.left > 0 && (attempt === 0 || best.left <= FEW); attempt++) {
+        deal(attempt);
+        const left = touching();
+        if (left < best.left) best = { left, faces: wanted.map(({ face, box }) => ({ face, box })) };
+      }
+      wanted.forEach((plank, k) => {
+        const { face, box } = best.faces[k]!;
+        if (face === undefined) {
+          delete plank.face;
+          delete plank.box;
+        } else Object.assign(plank, { face, box });
       });
-      for (let round = 0; round < 4 && wanted.some((p) => clashes(p.n, p.face ?? 0) > 0); round++) mend(wanted, lying, clashes, reach);
     });
   });
   return dealt;

@@ -5,3 +5,4 @@ export * from './cutlist';
 export * from './summary';
 export { ringsOf } from './pieces';
 export * from './faces';
+export type { PlanOptions, SearchMemory } from './sawn';

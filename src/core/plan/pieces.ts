@@ -1,6 +1,9 @@
 import { boxOf, clipHalf, round3, roundPoint, turned, type Frame, type MultiPolygon, type Polygon, type Ring } from '../geometry';
 import type { Cut, Run } from '../rows';
+import type { Blank } from './reuse';
 import type { Piece } from './schema';
+
+const SAME = 0.01;
 
 /** A piece's rings: its outer ring and those of its holes. */
 export function ringsOf(piece: Piece): Polygon {
@@ -38,26 +41,38 @@ export function partsOf(run: Run, joints: readonly number[]): MultiPolygon[] {
 const isRectangle = (shape: Polygon, { u0, u1, w0, w1 }: Run): boolean =>
   shape.length === 1 && shape[0]!.length === 4 && shape[0]!.every(([u, w]) => (u === u0 || u === u1) && (w === w0 || w === w1));
 
+/** A piece, and which factory ends and edges of its plank it locks by. */
+export type Laid = { readonly piece: Piece; readonly needs: Pick<Blank, 'left' | 'right' | 'low' | 'high'> };
+
 /** Turns the cuts of one run into the pieces that lie on the floor, in plan. */
-export function piecesOf(run: Run, cuts: readonly Cut[], frame: Frame, firstIndex: number): Piece[] {
+export function piecesOf(run: Run, cuts: readonly Cut[], frame: Frame, firstIndex: number): Laid[] {
   const joints = cuts.slice(1).map((c) => c.segment.from);
   const parts = partsOf(run, joints);
-  const pieces: Piece[] = [];
+  const pieces: Laid[] = [];
   cuts.forEach((cut, k) => {
     for (const shape of parts[k] ?? []) {
       const box = boxOf(shape[0]!);
       const from = cut.along + box.minX - cut.segment.from;
       const rings = shape.map((ring) => ring.map((p) => roundPoint(turned(frame, p))));
+      const locks = (spans: Run['lockAfter']) => spans.some(([a, b]) => Math.min(b, box.maxX) - Math.max(a, box.minX) > SAME);
       pieces.push({
-        id: `${run.row.n}.${firstIndex + pieces.length}`,
-        row: run.row.n,
-        outline: rings.length === 1 ? rings[0]! : rings,
-        plank: cut.plank,
-        cut: {
-          from: round3(from),
-          to: round3(from + box.maxX - box.minX),
-          low: round3(box.minY - run.row.from),
-          high: round3(box.maxY - run.row.from),
+        piece: {
+          id: `${run.row.n}.${firstIndex + pieces.length}`,
+          row: run.row.n,
+          outline: rings.length === 1 ? rings[0]! : rings,
+          plank: cut.plank,
+          cut: {
+            from: round3(from),
+            to: round3(from + box.maxX - box.minX),
+            low: round3(box.minY - run.row.from),
+            high: round3(box.maxY - run.row.from),
+          },
+        },
+        needs: {
+          left: k > 0 && box.minX < cut.segment.from + SAME,
+          right: k < joints.length && box.maxX > cut.segment.to - SAME,
+          low: locks(run.lockBefore),
+          high: locks(run.lockAfter),
         },
       });
     }

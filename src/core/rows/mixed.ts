@@ -20,6 +20,8 @@ export type MixedTask = {
   /** `plank` of a run is the longest length of its width; `size` names the width */
   readonly runs: readonly SearchRun[];
   readonly contacts: readonly SearchContact[];
+  /** where a person pinned joints, along each run */
+  readonly pins: ReadonlyMap<number, readonly number[]>;
   /** the lengths of each width, by the runs' `size` */
   readonly sizes: ReadonlyMap<number, readonly MixedSize[]>;
   readonly perBox: number;
@@ -134,9 +136,12 @@ export function layMixed(task: MixedTask, progress?: Progress): readonly MixedCu
     }
     return false;
   };
-  const draw = (i: number): Row | null => {
+  /** The row's first pieces, up to its last pinned joint or just the starter. */
+  const begin = (i: number): Row | null => {
     const run = runs[i]!;
-    const { sizes, starters, closers } = poolOf(i);
+    const { sizes, closers } = poolOf(i);
+    const pins = pinsOf.get(i);
+    if (pins) return toPins(run, pins, sizes, random);
     const longest = sizes[sizes.length - 1]!.length;
     const whole = run.u1 - run.u0;
     const anySize = () => sizes[Math.floor(random() * sizes.length)]!.length;
@@ -146,13 +151,23 @@ export function layMixed(task: MixedTask, progress?: Progress): readonly MixedCu
     else if (kind < 0.75 && closers.length > 0) starter = anySize() - kerf - closers[Math.floor(random() * closers.length)]!;
     else starter = run.endPiece + Math.round(random() * (longest - run.endPiece));
     if (starter < run.endPiece || starter > longest || whole - starter < run.endPiece || clashes(i, run.u0 + starter)) return null;
-    const lengths = [starter];
-    const joints = [run.u0 + starter];
+    return { lengths: [starter], joints: [run.u0 + starter] };
+  };
+  const draw = (i: number): Row | null => {
+    const run = runs[i]!;
+    const { sizes, starters } = poolOf(i);
+    const longest = sizes[sizes.length - 1]!.length;
+    const anySize = () => sizes[Math.floor(random() * sizes.length)]!.length;
+    const begun = begin(i);
+    if (!begun) return null;
+    const lengths = [...begun.lengths];
+    const joints = [...begun.joints];
     // the end that some waiting starter's rest would close
     const closer = random() < 0.5 && starters.length > 0 ? anySize() - kerf - starters[Math.floor(random() * starters.length)]! : 0;
-    for (let left = whole - starter; ;) {
+    for (let left = run.u1 - joints[joints.length - 1]!; ;) {
       const last =
-        left <= longest + SAME_LENGTH && (left - sizes[0]!.length < run.endPiece || random() < 0.7 || Math.abs(left - closer) < 1);
+        left <= longest + SAME_LENGTH &&
+        (pinsOf.has(i) || left - sizes[0]!.length < run.endPiece || random() < 0.7 || Math.abs(left - closer) < 1);
       if (last) {
         lengths.push(left);
         return { lengths, joints };
@@ -176,11 +191,17 @@ export function layMixed(task: MixedTask, progress?: Progress): readonly MixedCu
 
   // --- a first floor ---------------------------------------------------------------------------------------------------
 
-  runs.forEach((run, i) => {
+  // what is pinned is laid first, the rest beside it
+  const pinsOf = new Map(
+    [...task.pins].map(([i, pins]) => [i, within(runs[i]!, pins, poolOf(i).sizes)] as const).filter(([, kept]) => kept.length > 0),
+  );
+  const order = runs.map((_, i) => i).sort((a, b) => Number(pinsOf.has(b)) - Number(pinsOf.has(a)) || a - b);
+  order.forEach((i) => {
+    const run = runs[i]!;
     if (isSingle(run)) return count(i, 1);
     let best: Row | null = null;
     let least = Infinity;
-    const fallback = plain(run, poolOf(i).sizes);
+    const fallback = plain(run, poolOf(i).sizes, pinsOf.get(i)?.[0]);
     for (let tries = 0; tries < 60 && (best === null || tries < DRAWS * 4); tries++) {
       const row = draw(i);
       if (!row) continue;
@@ -234,16 +255,78 @@ export function layMixed(task: MixedTask, progress?: Progress): readonly MixedCu
   return cut(task, bestRows, pools);
 }
 
-/** A run of which nothing else is known: whole planks of the longest length, ends shared where the last would be too short. */
-function plain(run: SearchRun, sizes: readonly MixedSize[]): Row {
+/**
+ * A run of which nothing else is known: whole planks of the longest length, ends shared where the last would be too short; with a pin, whole
+ * planks to both sides of it.
+ */
+function plain(run: SearchRun, sizes: readonly MixedSize[], pin?: number): Row {
   const longest = sizes[sizes.length - 1]!.length;
   const whole = run.u1 - run.u0;
   const count = Math.max(0, Math.ceil(whole / longest) - 2);
   const ends = whole - count * longest;
-  const starter = Math.min(longest, ends - Math.min(longest, Math.max(ends - longest, ends / 2)));
-  const lengths = [starter, ...Array.from({ length: count }, () => longest), ends - starter];
+  let starter = Math.min(longest, ends - Math.min(longest, Math.max(ends - longest, ends / 2)));
+  if (pin !== undefined) starter = pin - run.u0 - Math.max(0, Math.ceil((pin - run.u0) / longest - 1 - SAME_LENGTH)) * longest;
+  const joints: number[] = [];
+  for (let u = run.u0 + starter; u < run.u1 - SAME_LENGTH; u += longest) joints.push(u);
+  const ups = [run.u0, ...joints, run.u1];
+  return { lengths: ups.slice(1).map((to, k) => to - ups[k]!), joints };
+}
+
+/** A joint within this (mm) of its pin is there. */
+const AT_PIN = 0.6;
+/** So many ways of putting whole planks together are tried. */
+const WAYS = 400;
+
+/** Lengths of whole planks that reach just so far, in an order left to chance; null where none do. */
+function wholesOver(distance: number, sizes: readonly MixedSize[], random: () => number): number[] | null {
+  const one = sizes.find((s) => Math.abs(s.length - distance) <= AT_PIN);
+  if (one) return [one.length];
+  let ways = 0;
+  const reach = (left: number): number[] | null => {
+    if (Math.abs(left) <= AT_PIN) return [];
+    if (left < sizes[0]!.length - AT_PIN || ++ways > WAYS) return null;
+    const from = Math.floor(random() * sizes.length);
+    for (let k = 0; k < sizes.length; k++) {
+      const { length } = sizes[(from + k) % sizes.length]!;
+      const rest = reach(left - length);
+      if (rest) return [length, ...rest];
+    }
+    return null;
+  };
+  return reach(distance);
+}
+
+/** The pins of a run that whole planks between them can keep, in order; one that cannot be kept with those before it gives way. */
+function within(run: SearchRun, pins: readonly number[], sizes: readonly MixedSize[]): readonly number[] {
+  const kept: number[] = [];
+  for (const pin of [...pins].sort((a, b) => a - b)) {
+    const last = kept[kept.length - 1];
+    if (pin <= run.u0 + AT_PIN || pin >= run.u1 - AT_PIN || (last !== undefined && pin - last <= AT_PIN)) continue;
+    if (last === undefined || wholesOver(pin - last, sizes, () => 0)) kept.push(pin);
+  }
+  return kept;
+}
+
+/** The pieces up to a run's last pin, where one plank reaches from joint to joint just that; null where chance led nowhere, or the starter would be too short. */
+function toPins(run: SearchRun, pins: readonly number[], sizes: readonly MixedSize[], random: () => number): Row | null {
+  const longest = sizes[sizes.length - 1]!.length;
+  const wholes: number[] = [];
+  let starter = pins[0]! - run.u0;
+  while (starter > longest + SAME_LENGTH) {
+    const { length } = sizes[Math.floor(random() * sizes.length)]!;
+    if (starter - length < run.endPiece) return null;
+    wholes.push(length);
+    starter -= length;
+  }
+  if (starter < run.endPiece - SAME_LENGTH || run.u1 - pins[pins.length - 1]! < run.endPiece - SAME_LENGTH) return null;
+  const lengths = [starter, ...wholes];
+  for (let k = 1; k < pins.length; k++) {
+    const between = wholesOver(pins[k]! - pins[k - 1]!, sizes, random);
+    if (!between) return null;
+    lengths.push(...between);
+  }
   let u = run.u0;
-  return { lengths, joints: lengths.slice(0, -1).map((length) => (u += length)) };
+  return { lengths, joints: lengths.map((length) => (u += length)) };
 }
 
 /** Pairs of joints, both within [from, to], nearer than `within`. */

@@ -16,13 +16,21 @@ function runAt(runs: readonly Run[], frame: Frame, at: Point): { run: Run; u: nu
   return run ? { run, u } : null;
 }
 
-/** What a person settled of a floor's joints: the starters that put them at the pins, and wishes with the forbidden places. */
+/**
+ * What a person settled of a floor's joints: where they are pinned along each run, the starters that put them there where planks have one
+ * length, and wishes with the forbidden places.
+ */
 export function handOf(
   hand: Hand | undefined,
   runs: readonly Run[],
   lines: readonly SearchRun[],
   frame: Frame,
-): { readonly pinned: ReadonlyMap<number, Stretches>; readonly wishes: ReadonlyMap<number, Wishes> } {
+): {
+  readonly joints: ReadonlyMap<number, readonly number[]>;
+  readonly pinned: ReadonlyMap<number, Stretches>;
+  readonly wishes: ReadonlyMap<number, Wishes>;
+} {
+  const joints = new Map<number, readonly number[]>();
   const pinned = new Map<number, Stretches>();
   const wishes = new Map<number, Wishes>();
   for (const at of hand?.pins ?? []) {
@@ -30,6 +38,7 @@ export function handOf(
     if (!found || isSingle(lines[found.run.index]!)) continue;
     const starter = starterAt(lines[found.run.index]!, found.u);
     pinned.set(found.run.index, [[starter, starter]]);
+    joints.set(found.run.index, [...(joints.get(found.run.index) ?? []), found.u]);
   }
   for (const at of hand?.forbid ?? []) {
     const found = runAt(runs, frame, at);
@@ -38,5 +47,5 @@ export function handOf(
     const before = wishes.get(index) ?? lines[index]!.wishes ?? NO_WISHES;
     wishes.set(index, { ...before, forbidden: [...before.forbidden, [found.u - FORBID_WITHIN, found.u + FORBID_WITHIN]] });
   }
-  return { pinned, wishes };
+  return { joints, pinned, wishes };
 }

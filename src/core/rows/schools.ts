@@ -4,6 +4,7 @@
  */
 import type { School } from '../job';
 import { allowedStarters, isSingle, SAME_LENGTH, type RunLine } from './joints';
+import { H_WITHIN } from './looks';
 import { randomFrom } from './random';
 import type { SearchRun } from './ties';
 
@@ -20,6 +21,8 @@ export type PatternFloor = {
 
 /** Starters of the thirds differ from theirs by up to this (mm), so that no joint lies in line with another three rows on. */
 const JITTER = 60;
+/** So many orders of the thirds are compared. */
+const ORDERS = 40;
 /** Patterns are tried at shifts this far apart, mm. */
 const SHIFT = 5;
 
@@ -31,14 +34,8 @@ export function starterAt(line: RunLine, u: number): number {
   return starter < 0.5 ? line.plank : starter;
 }
 
-const isIn = (stretches: Stretches, starter: number): boolean =>
-  stretches.some(([a, b]) => starter >= a - SAME_LENGTH && starter <= b + SAME_LENGTH);
-
-/** Each row's place in the pattern, as a share of a plank. */
-function placesOf(school: 'thirds' | 'half' | 'centred', rows: number, seed: number): number[] {
-  if (school !== 'thirds') return Array.from({ length: rows }, (_, i) => (i % 2) / 2);
-  // three rows at a time, in another order each time, never the next one's first on the last one's last
-  const random = randomFrom(seed ^ 0x7ae1);
+/** Places of the thirds: three rows at a time, in another order each time, never the next one's first on the last one's last. */
+function shuffledThirds(rows: number, random: () => number): number[] {
   const orders = [[0, 1, 2], [0, 2, 1], [1, 0, 2], [1, 2, 0], [2, 0, 1], [2, 1, 0]] as const; // prettier-ignore
   const places: number[] = [];
   while (places.length < rows) {
@@ -49,7 +46,20 @@ function placesOf(school: 'thirds' | 'half' | 'centred', rows: number, seed: num
     );
     places.push(...fit[Math.floor(random() * fit.length)]!);
   }
-  return places.slice(0, rows).map((p) => p / 3);
+  return places.slice(0, rows);
+}
+
+/** The starters of a run that keep to its place in the pattern, give or take `spare`, of those that keep the limits. */
+function around(line: RunLine, legal: Stretches, u: number, spare: number): Stretches {
+  const at = starterAt(line, u);
+  // a whole plank, a little off, is also a short one of the next
+  const turns = at + spare > line.plank ? [0, line.plank] : [0];
+  return turns.flatMap((turn) =>
+    legal.flatMap(([a, b]): [number, number][] => {
+      const [from, to] = [Math.max(a, at - turn - spare), Math.min(b, at - turn + spare)];
+      return from <= to + SAME_LENGTH ? [[from, to]] : [];
+    }),
+  );
 }
 
 /**
@@ -60,41 +70,55 @@ function placesOf(school: 'thirds' | 'half' | 'centred', rows: number, seed: num
 export function patternOf(school: School, runs: readonly SearchRun[], floors: readonly PatternFloor[], seed: number): Stretches[] | null {
   if (school === 'offcut' || school === 'free') return null;
   const found: Stretches[] = runs.map((run) => (isSingle(run) ? [] : allowedStarters(run, run.endPiece)));
+  const random = randomFrom(seed ^ 0x7ae1);
+  const parts = school === 'thirds' ? 3 : 2;
   for (const floor of floors) {
     const own = Array.from({ length: floor.to - floor.from }, (_, k) => floor.from + k).filter((i) => !isSingle(runs[i]!));
     if (own.length === 0) continue;
-    const rows = Math.max(...own.map((i) => runs[i]!.row)) - floor.rowBase + 1;
-    const places = placesOf(school, rows, seed);
-    const place = (i: number) => places[runs[i]!.row - floor.rowBase] ?? 0;
+    const rowOf = (i: number) => runs[i]!.row - floor.rowBase;
+    const rows = Math.max(...own.map(rowOf)) + 1;
     const zero = school === 'centred' ? (floor.u0 + floor.u1) / 2 : floor.u0;
-    const legal = own.map((i) => found[i]!);
+    // a third must be no nearer to the next than the stagger asks, its jitter included
+    const spareOf = (run: SearchRun) => (school === 'thirds' ? Math.min(JITTER, (run.plank / 3 - run.stagger) / 2) : 0);
+    const window = (i: number, place: number, shift: number, spare = 0) =>
+      around(runs[i]!, found[i]!, zero + shift + (place * runs[i]!.plank) / parts, spare);
+
+    let places = Array.from({ length: rows }, (_, row) => row % parts);
+    if (school === 'thirds') places = shuffledThirds(rows, random);
     /** Runs that cannot have their place in the pattern at a shift. */
-    const brokenAt = (shift: number) =>
-      own.filter((i, k) => !isIn(legal[k]!, starterAt(runs[i]!, zero + shift + place(i) * runs[i]!.plank))).length;
+    const brokenAt = (shift: number) => own.filter((i) => window(i, places[rowOf(i)]!, shift).length === 0).length;
     let best = { shift: 0, broken: brokenAt(0) };
     if (school !== 'centred') {
-      const turn = Math.max(...own.map((i) => runs[i]!.plank)) / (school === 'half' ? 2 : 3);
+      const turn = Math.max(...own.map((i) => runs[i]!.plank)) / parts;
       for (let shift = SHIFT; shift < turn; shift += SHIFT) {
         const broken = brokenAt(shift);
         if (broken < best.broken) best = { shift, broken };
       }
     }
-    for (const i of own) {
-      const run = runs[i]!;
-      // a third must be no nearer to the next than the stagger asks, its jitter included
-      const spare = school === 'thirds' ? Math.min(JITTER, (run.plank / 3 - run.stagger) / 2) : 0;
-      if (spare < 0) continue;
-      const at = starterAt(run, zero + best.shift + place(i) * run.plank);
-      const around: [number, number][] = [[at - spare, at + spare]];
-      // a whole plank, a little off, is also a short one of the next
-      if (at + spare > run.plank) around.push([at - run.plank - spare, at - run.plank + spare]);
-      const kept = found[i]!.flatMap(([a, b]) =>
-        around.flatMap(([c, d]): [number, number][] =>
-          Math.max(a, c) <= Math.min(b, d) + SAME_LENGTH ? [[Math.max(a, c), Math.min(b, d)]] : [],
-        ),
+    const windows = own.map((i) => {
+      const spare = spareOf(runs[i]!);
+      return spare < 0 ? null : Array.from({ length: parts }, (_, place) => window(i, place, best.shift, spare));
+    });
+    if (school === 'thirds') {
+      // of several orders the one that least often asks for one line in every other row, where the ends leave little to vary it by
+      const narrow = Array.from({ length: rows }, () => [0, 0, 0]);
+      own.forEach((i, k) =>
+        windows[k]?.forEach((w, place) => {
+          const width = w.reduce((most, [a, b]) => Math.max(most, b - a), -1);
+          if (width >= 0) narrow[rowOf(i)]![place]! += Math.max(0.1, 1 - width / (2 * H_WITHIN));
+        }),
       );
-      if (kept.length > 0) found[i] = kept;
+      const costOf = (order: readonly number[]) =>
+        order.reduce((sum, place, row) => sum + (order[row + 2] === place ? narrow[row]![place]! + narrow[row + 2]![place]! : 0), 0);
+      for (let k = 0; k < ORDERS; k++) {
+        const other = shuffledThirds(rows, random);
+        if (costOf(other) < costOf(places)) places = other;
+      }
     }
+    own.forEach((i, k) => {
+      const kept = windows[k]?.[places[rowOf(i)]!] ?? [];
+      if (kept.length > 0) found[i] = kept;
+    });
   }
   return found;
 }

@@ -11,6 +11,7 @@ import type { School } from '../job';
 import { allowedStarters, closerFor, isSingle, jointsOf, SAME_LENGTH } from './joints';
 import { isStairs, SMALL_PIECE, stepBetween } from './looks';
 import { randomFrom } from './random';
+import { alikeRuns, looksFirst, nearest, roundsFor } from './rounds';
 import type { Stretches } from './schools';
 import { makeStock } from './stock';
 import { tiesOf, type Band, type Pair, type SearchContact, type SearchRun, type Stair } from './ties';
@@ -29,6 +30,8 @@ export type SearchTask = {
   readonly allowed?: readonly Stretches[] | null;
   /** whether these come from a school's pattern: then nothing else is laid first */
   readonly pattern?: boolean;
+  /** starters of a floor that is nearly right already: it is mended where what is allowed has changed, in fewer steps */
+  readonly from?: Float64Array;
 };
 
 /** What a choice of starters costs. */
@@ -46,6 +49,8 @@ export type SearchResult = {
   readonly steps: number;
   /** runs that break a limit, by themselves or with a neighbour */
   readonly broken: readonly number[];
+  /** runs whose joints come again too soon after those of an earlier one */
+  readonly repeated: readonly number[];
 };
 
 /** How the search reports how far it is, 0 to 1. */
@@ -54,8 +59,12 @@ export type Progress = (done: number) => void;
 const MUST = 1000;
 /** A rise of the broken limits by this much is refused at any temperature. */
 const HOPELESS = 0.3;
+/** What it weighs, against a fault of looks, that a run is laid otherwise than before. */
+const CHANGED = 0.05;
+/** Share of the moves that lay a run as before, where a floor is mended. */
+const RESTORE = 0.3;
 /** Search steps: enough that more no longer buys planks on rooms of this size (see the benchmark's quality over steps). */
-export const stepsFor = (runs: number): number => Math.max(8000, Math.min(100_000, 480 * runs));
+export const stepsFor = (runs: number): number => Math.max(16_000, Math.min(100_000, 480 * runs));
 
 export function searchStarters(task: SearchTask, progress?: Progress): SearchResult {
   const { runs, contacts, mates, kerf } = task;
@@ -82,10 +91,6 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   const nearJoints = (a: number, b: number, from: number, to: number, within: number): number => {
     const A = runs[a]!;
     const B = runs[b]!;
-    if (A.plank === B.plank) {
-      const apart = Math.abs(stepBetween(A.u0 + starters[a]!, B.u0 + starters[b]!, A.plank));
-      if (apart >= within - SAME_LENGTH) return 0;
-    }
     let near = 0;
     let ja = A.u0 + starters[a]!;
     if (ja < from) ja += Math.ceil((from - ja - SAME_LENGTH) / A.plank) * A.plank;
@@ -99,8 +104,17 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     return near;
   };
 
-  const pairMusts = (p: Pair): number => nearJoints(p.a, p.b, p.from, p.to, p.within);
-  const pairLooks = (p: Pair): number => (nearJoints(p.a, p.b, p.from, p.to, p.within) > 0 ? (p.rowsApart === 2 ? 1 : 0.7) : 0);
+  /** Whether the joints of two runs of one length of plank are nowhere near each other, on the circle as long as a plank. */
+  const isApart = (p: Pair): boolean => {
+    const { plank } = runs[p.a]!;
+    if (plank !== runs[p.b]!.plank) return false;
+    let step = p.shift + starters[p.b]! - starters[p.a]!;
+    if (step < 0) step += plank;
+    else if (step >= plank) step -= plank;
+    return step >= p.within - SAME_LENGTH && plank - step >= p.within - SAME_LENGTH;
+  };
+  const pairMusts = (p: Pair): number => (isApart(p) ? 0 : nearJoints(p.a, p.b, p.from, p.to, p.within));
+  const pairLooks = (p: Pair): number => (pairMusts(p) > 0 ? (p.rowsApart === 2 ? 1 : 0.7) : 0);
   const first = (i: number): number => runs[i]!.u0 + starters[i]!;
   const stairLooks = (s: Stair): number => {
     const length = runs[s[0]]!.plank;
@@ -115,7 +129,10 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     (b.every((i) => small(i, starters[i]!)) ? 1 : 0) + (b.every((i) => small(i, closerFor(runs[i]!, starters[i]!))) ? 1 : 0);
   // most runs wish for nothing, or only that no small piece is seen: that needs no joints
   const detailed = runs.map(({ wishes: w }) => w !== undefined && w.clear.length + w.joint.length + w.long.length + w.forbidden.length > 0);
-  const wishLooks = (i: number): number => {
+  // what is mended keeps what it can of the floor that it began from
+  const changed = (i: number): number => (task.from && Math.abs(starters[i]! - task.from[i]!) > 0.5 ? CHANGED : 0);
+  const wishLooks = (i: number): number => changed(i) + wishFaults(i);
+  const wishFaults = (i: number): number => {
     if (detailed[i]) return faultsOf(runs[i]!.wishes!, runs[i]!, jointsOf(runs[i]!, starters[i]!)).looks;
     if (!runs[i]!.wishes?.seen) return 0;
     return (small(i, starters[i]!) ? SMALL_SEEN : 0) + (small(i, closerFor(runs[i]!, starters[i]!)) ? SMALL_SEEN : 0);
@@ -171,6 +188,10 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   const isPinned = (i: number): boolean => allowed[i]!.length === 1 && allowed[i]![0]![0] === allowed[i]![0]![1];
   const offcuts: number[] = [];
   for (const i of free) {
+    if (task.from) {
+      starters[i] = nearest(allowed[i]!, task.from[i]!);
+      continue;
+    }
     const run = runs[i]!;
     let choice = patterned || isPinned(i) ? fromPattern(i) : -1;
     for (let k = 0; k < offcuts.length && choice < 0; k++) {
@@ -199,8 +220,7 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
 
   // --- small moves ------------------------------------------------------------------------------------------------------
 
-  const looksFirst = task.school === 'free' || task.school === 'thirds';
-  const weights = looksFirst ? { plank: 30, look: 45 } : { plank: 30, look: 1 };
+  const prefersLooks = looksFirst(task.school);
   const total = (): Cost => {
     let musts = 0;
     let looks = 0;
@@ -217,7 +237,7 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   const better = (a: Cost, b: Cost): boolean => {
     if (Math.abs(a.musts - b.musts) > 1e-9) return a.musts < b.musts;
     // less than a whole fault is no reason to open a plank
-    if (looksFirst && Math.abs(a.looks - b.looks) > 0.5) return a.looks < b.looks;
+    if (prefersLooks && Math.abs(a.looks - b.looks) > 0.5) return a.looks < b.looks;
     if (a.planks !== b.planks) return a.planks < b.planks;
     return a.looks < b.looks - 1e-9;
   };
@@ -249,28 +269,48 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     return starter < SAME_LENGTH ? run.plank : starter;
   };
 
-  const HOT = 12;
-  const COLD = 0.15;
+  /** Runs whose closers are alike where their starters are: what two of them exchange costs no plank. */
+  const alike = alikeRuns(runs, free);
+  // few offcuts are of a pattern's lengths
+  const fits = patterned ? 0.2 : 0.5;
+
+  /** Runs that break a limit, and their neighbours: where a floor is mended, moves are spent there. */
+  const hurtRuns = (): number[] => {
+    const found = new Set(cost.musts > 0 ? free.filter((i) => mustsOf(i) > 0) : []);
+    for (const i of [...found]) for (const p of ties.staggers[i]!) found.add(p.a).add(p.b);
+    return [...found];
+  };
+  let hurt: number[] = [];
+
   let step = 0;
-  const rounds = steps > 12_000 ? 3 : 2;
-  const perRound = Math.ceil(steps / rounds);
-  for (let round = 0; round < rounds && !ideal(best); round++) {
-    if (round > 0) {
+  for (const { share, hot, cold, weights, swaps } of roundsFor(task.school, task.from !== undefined)) {
+    const count = Math.ceil(steps * share);
+    if (step > 0) {
       starters.set(bestStarters);
       stock.recount();
       cost = best;
     }
-    for (let k = 0; k < perRound && !ideal(best); k++, step++) {
+    for (let k = 0; k < count && !ideal(best); k++, step++) {
       if (progress && (step & 1023) === 0) progress(step / steps);
-      const temperature = HOT * (COLD / HOT) ** (k / perRound);
-      const i = free[Math.floor(random() * free.length)]!;
+      const temperature = hot * (cold / hot) ** (k / count);
+      if (task.from && (step & 31) === 0) hurt = hurtRuns();
+      const among = hurt.length > 0 && random() < 0.8 ? hurt : free;
+      const i = among[Math.floor(random() * among.length)]!;
       const kind = random();
       let j = -1;
       let next = starters[i]!;
       let nextJ = 0;
-      if (kind < 0.5) next = fitting(i);
-      else if (kind < 0.7) next = pickAllowed(i);
-      else if (kind < 0.85) next = starters[i]! + Math.round((random() - 0.5) * 160);
+      if (task.from && random() < RESTORE) next = nearest(allowed[i]!, task.from[i]!);
+      else if (kind < swaps) {
+        const others = alike[i]!;
+        j = others[Math.floor(random() * others.length)]!;
+        if (j === i || starters[j] === starters[i]) continue;
+        next = starters[j]!;
+        nextJ = starters[i]!;
+        if (!isAllowed(j, nextJ)) continue;
+      } else if (kind < swaps + (1 - swaps) * fits) next = fitting(i);
+      else if (kind < swaps + (1 - swaps) * 0.7) next = pickAllowed(i);
+      else if (kind < swaps + (1 - swaps) * 0.85) next = starters[i]! + Math.round((random() - 0.5) * 160);
       else {
         j = free[Math.floor(random() * free.length)]!;
         if (j === i || runs[j]!.plank !== runs[i]!.plank) continue;
@@ -283,19 +323,17 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
       const before = starters[i]!;
       const beforeJ = j < 0 ? 0 : starters[j]!;
       const musts0 = mustsOf(i) + (j < 0 ? 0 : mustsOf(j, i));
-      const looks0 = looksOf(i) + (j < 0 ? 0 : looksOf(j, i));
       starters[i] = next;
       if (j >= 0) starters[j] = nextJ;
       const musts = cost.musts + mustsOf(i) + (j < 0 ? 0 : mustsOf(j, i)) - musts0;
-      // a further broken limit is never taken: most moves end here, before the planks are counted
-      if (musts > cost.musts + HOPELESS) {
-        starters[i] = before;
-        if (j >= 0) starters[j] = beforeJ;
-        continue;
-      }
+      const looks1 = musts > cost.musts + HOPELESS ? 0 : looksOf(i) + (j < 0 ? 0 : looksOf(j, i));
+      starters[i] = before;
+      if (j >= 0) starters[j] = beforeJ;
+      // a further broken limit is never taken: most moves end here, before looks and planks are counted
+      if (musts > cost.musts + HOPELESS) continue;
+      const looks = cost.looks + looks1 - looksOf(i) - (j < 0 ? 0 : looksOf(j, i));
       stock.change(i, next);
       if (j >= 0) stock.change(j, nextJ);
-      const looks = cost.looks + looksOf(i) + (j < 0 ? 0 : looksOf(j, i)) - looks0;
       const planks = stock.planks();
       const rise = MUST * (musts - cost.musts) + weights.plank * (planks - cost.planks) + weights.look * (looks - cost.looks);
       if (rise <= 0 || random() < Math.exp(-rise / temperature)) {
@@ -313,5 +351,6 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   progress?.(1);
   starters.set(bestStarters);
   const broken = best.musts === 0 ? [] : free.filter((i) => mustsOf(i) > 0);
-  return { starters: bestStarters, cost: best, steps: step, broken };
+  const repeated = free.filter((i) => ties.likenesses[i]!.some((p) => p.b === i && pairLooks(p) > 0));
+  return { starters: bestStarters, cost: best, steps: step, broken, repeated };
 }

@@ -25,6 +25,8 @@ export type Pair = {
   readonly to: number;
   readonly within: number;
   readonly rowsApart: number;
+  /** where b begins, counted from where a does, on the circle as long as a's plank */
+  readonly shift: number;
 };
 /** Four runs under each other. */
 export type Stair = readonly [number, number, number, number];
@@ -36,6 +38,8 @@ type Ties = {
   readonly stairs: readonly Stair[][];
   readonly bands: readonly Band[][];
 };
+
+const shift = (a: SearchRun, b: SearchRun): number => (((b.u0 - a.u0) % a.plank) + a.plank) % a.plank;
 
 /** Which runs are tied to which: side by side (stagger), a few rows apart (likeness), three (bands) and four (stairs) in a row. */
 export function tiesOf(runs: readonly SearchRun[], contacts: readonly SearchContact[]): Ties {
@@ -52,7 +56,15 @@ export function tiesOf(runs: readonly SearchRun[], contacts: readonly SearchCont
   for (const c of contacts) {
     const [a, b] = [runs[c.before]!, runs[c.after]!];
     if (isSingle(a) || isSingle(b)) continue;
-    tie(staggers, { a: c.before, b: c.after, from: c.from, to: c.to, within: Math.max(a.stagger, b.stagger), rowsApart: 1 });
+    tie(staggers, {
+      a: c.before,
+      b: c.after,
+      from: c.from,
+      to: c.to,
+      within: Math.max(a.stagger, b.stagger),
+      rowsApart: 1,
+      shift: shift(a, b),
+    });
     if (c.to - c.from > longest[c.before]! && a.plank === b.plank) {
       longest[c.before] = c.to - c.from;
       nextRun[c.before] = c.after;
@@ -70,7 +82,7 @@ export function tiesOf(runs: readonly SearchRun[], contacts: readonly SearchCont
       const from = Math.max(a.u0, b.u0);
       const to = Math.min(a.u1, b.u1);
       const within = noticedWithin(rowsApart);
-      if (within > 0 && to > from) tie(likenesses, { a: order[x]!, b: order[y]!, from, to, within, rowsApart });
+      if (within > 0 && to > from) tie(likenesses, { a: order[x]!, b: order[y]!, from, to, within, rowsApart, shift: shift(a, b) });
     }
   }
   for (let i = 0; i < runs.length; i++) {

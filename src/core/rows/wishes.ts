@@ -1,4 +1,4 @@
-import { boxOf, signedArea, turned, type MultiPolygon, type Point, type Span } from '../geometry';
+import { boxOf, clipHalf, insidePolygon, signedArea, turned, type MultiPolygon, type Point, type Span } from '../geometry';
 import type { Floor } from '../floors';
 import { runningDoorways, type SetOut } from '../setout';
 import { REACHES_IN, REGISTER_CLEAR, SMALL_PIECE } from './looks';
@@ -12,7 +12,7 @@ export type Wishes = {
   readonly joint: readonly Span[];
   /** the piece that lies over these is to be long: busy doorways, corners that jut in */
   readonly long: readonly Span[];
-  /** no joint here because a person said so; a broken wish of this kind counts like a broken limit */
+  /** no joint here, because a person said so or an end piece would be too short; a broken wish of this kind counts like a broken limit */
   readonly forbidden: readonly Span[];
   /** whether the run is in plain sight while the floor has a closet: the pieces that nobody likes, the small ones, go to the closet */
   readonly seen: boolean;
@@ -63,8 +63,38 @@ export function wishesOf(floor: Floor, { frame }: Pick<SetOut, 'frame'>, runs: r
       ...busy.filter((b) => across(b.minY, b.maxY) >= REACHES_IN && within(b.minX, b.maxX)).map((b): Span => [b.minX + 20, b.maxX - 20]),
       ...corners.filter(([u, w]) => w > run.w0 + 1 && w < run.w1 - 1 && u > run.u0 + 1 && u < run.u1 - 1).map(([u]): Span => [u, u]),
     ];
-    return clear.length + joint.length + long.length === 0 && !seen ? NO_WISHES : { clear, joint, long, forbidden: [], seen };
+    const forbidden = armEnds(run, floor.product.limits.endPiece);
+    return clear.length + joint.length + long.length + forbidden.length === 0 && !seen
+      ? NO_WISHES
+      : { clear, joint, long, forbidden, seen };
   });
+}
+
+/**
+ * Where a joint would leave an arm of a run with too short an end piece: beside a wall that a row straddles, its strips on both sides of
+ * the wall are one run, which the doorway holds together, and each has an end of its own.
+ */
+function armEnds({ shape, u0, u1 }: Run, endPiece: number): Span[] {
+  return shape.flatMap((ring) =>
+    ring.flatMap((p, i): Span[] => {
+      const q = ring[(i + 1) % ring.length]!;
+      const u = (p[0] + q[0]) / 2;
+      if (Math.abs(p[0] - q[0]) > Math.abs(p[1] - q[1])) return [];
+      const w = (p[1] + q[1]) / 2;
+      return ([1, -1] as const).flatMap((side): Span[] => {
+        const joint = u + side * endPiece;
+        if (joint <= u0 || joint >= u1) return [];
+        // an arm by itself: what a joint there would part from the run, and that begins here
+        const arm = clipHalf(shape, 0, joint, side === 1 ? -1 : 1).find((part) => insidePolygon([u + side, w], part));
+        if (!arm) return [];
+        const { minX, maxX } = boxOf(arm[0]!);
+        const end = side === 1 ? minX : maxX;
+        // the run's own ends are the starter's and the closer's
+        if (Math.abs(end - u) > 1 || end < u0 + 1e-6 || end > u1 - 1e-6) return [];
+        return side === 1 ? [[end, end + endPiece]] : [[end - endPiece, end]];
+      });
+    }),
+  );
 }
 
 /** The outlines of a floor's registers, as the laid area keeps away from them. */
@@ -126,5 +156,5 @@ export function faultsOf(
 const CLEAR_FAULT = 2;
 const JOINT_FAULT = 3;
 const LONG_FAULT = 2;
-/** Less than any fault: it decides between floors that are alike otherwise. */
-export const SMALL_SEEN = 0.004;
+/** Far less than any fault: it decides between floors that are nearly alike otherwise. */
+export const SMALL_SEEN = 0.06;

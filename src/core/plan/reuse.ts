@@ -1,0 +1,140 @@
+/**
+ * Reuse in two measures. The search counts planks by lengths, and mates by widths; what it cannot see are a strip ripped off a long row that
+ * serves several short ones, the rest beside a tapered or notched piece, a closet's pieces from what others leave. Here pieces move, as boxes
+ * on their planks, until planks stand empty that need not be opened.
+ */
+import { comesApart } from './guillotine';
+import type { Piece } from './schema';
+
+type Box = Piece['cut'];
+
+/** A piece as its plank sees it: its box there, and which factory ends and edges of the plank it must lie at. */
+export type Blank = {
+  readonly box: Box;
+  readonly plank: number;
+  /** which size of plank it is cut from: only blanks of one size share planks */
+  readonly size: number;
+  readonly left: boolean;
+  readonly right: boolean;
+  /** the edge towards the starting wall, and the one away from it */
+  readonly low: boolean;
+  readonly high: boolean;
+};
+
+/** Where a blank lies now. */
+export type Place = { readonly plank: number; readonly box: Box };
+
+type Size = { readonly length: number; readonly width: number };
+
+const SAME = 0.005;
+const longOf = ({ box }: Blank | Place) => box.to - box.from;
+const wideOf = ({ box }: Blank | Place) => box.high - box.low;
+
+/** A plank and the blanks that lie on it; `gap` and `beside` are the most that could be free along it and beside its blanks. */
+type Bin = { readonly n: number; readonly size: number; items: number[]; free: number; gap: number; beside: number };
+
+/** Starts of a stretch on a plank that keeps to the factory ends it needs, or else lies at an end or beside what is there already. */
+function startsOf(
+  stretch: number,
+  plank: number,
+  [near, far]: readonly [boolean, boolean],
+  others: readonly (readonly [number, number])[],
+  kerf: number,
+): number[] {
+  if (near && far) return Math.abs(stretch - plank) < SAME ? [0] : [];
+  if (near || far) return [near ? 0 : plank - stretch];
+  const beside = others.flatMap(([from, to]) => [to + kerf, from - kerf - stretch]);
+  return [0, plank - stretch, ...beside].filter((at) => at > -SAME && at + stretch < plank + SAME);
+}
+
+/**
+ * Empties planks by moving their pieces into what others leave: the emptiest plank first, each piece to the fullest plank that takes it.
+ *
+ * @param sizes length and width of each size
+ * @param kerf mm
+ * @returns each blank's place; planks keep their numbers, so that those of emptied ones are missing
+ */
+export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: number): readonly Place[] {
+  const places: Place[] = blanks.map(({ plank, box }) => ({ plank, box }));
+  const areas = blanks.map((b) => longOf(b) * wideOf(b));
+  const bins = new Map<number, Bin>();
+
+  const measure = (bin: Bin) => {
+    const { length, width } = sizes[bin.size]!;
+    bin.free = length * width;
+    bin.gap = length;
+    bin.beside = 0;
+    for (const i of bin.items) {
+      bin.free -= areas[i]!;
+      bin.beside = Math.max(bin.beside, width - wideOf(places[i]!) - kerf);
+    }
+    // blanks that share a stretch of the length take it once
+    let reach = -Infinity;
+    for (const { box } of bin.items.map((i) => places[i]!).sort((a, b) => a.box.from - b.box.from)) {
+      bin.gap -= Math.max(0, box.to - Math.max(reach, box.from));
+      reach = Math.max(reach, box.to);
+    }
+  };
+  blanks.forEach(({ plank, size }, i) => {
+    const bin = bins.get(plank) ?? { n: plank, size, items: [], free: 0, gap: 0, beside: 0 };
+    bin.items.push(i);
+    bins.set(plank, bin);
+  });
+  bins.forEach(measure);
+
+  /** A place for blank i on a plank beside what lies there, or null. */
+  const placeOn = (bin: Bin, i: number): Box | null => {
+    const blank = blanks[i]!;
+    const [long, wide] = [longOf(blank), wideOf(blank)];
+    if (bin.free < areas[i]! || (bin.gap < long + kerf - SAME && bin.beside < wide - SAME)) return null;
+    const { length, width } = sizes[bin.size]!;
+    const others = bin.items.map((k) => places[k]!.box);
+    const ends = others.map((b) => [b.from, b.to] as const);
+    const edges = others.map((b) => [b.low, b.high] as const);
+    for (const from of startsOf(long, length, [blank.left, blank.right], ends, kerf)) {
+      for (const low of startsOf(wide, width, [blank.low, blank.high], edges, kerf)) {
+        const box = { from, to: from + long, low, high: low + wide };
+        const clear = others.every(
+          (b) =>
+            b.from >= box.to + kerf - SAME || b.to <= from - kerf + SAME || b.low >= box.high + kerf - SAME || b.high <= low - kerf + SAME,
+        );
+        if (clear && comesApart([...others, box], kerf)) return box;
+      }
+    }
+    return null;
+  };
+  const move = (i: number, from: Bin, to: Bin, box: Box) => {
+    from.items = from.items.filter((k) => k !== i);
+    to.items.push(i);
+    places[i] = { plank: to.n, box };
+    measure(from);
+    measure(to);
+  };
+
+  const least = { long: Math.min(...blanks.map(longOf)), wide: Math.min(...blanks.map(wideOf)) };
+  let open = [...bins.values()];
+  for (let emptied = true; emptied;) {
+    emptied = false;
+    open = open.filter((b) => b.items.length > 0).sort((a, b) => b.free - a.free || a.n - b.n);
+    // in a large plain floor hardly any plank has room for anything
+    const roomy = open.filter((b) => b.gap >= least.long + kerf - SAME || b.beside >= least.wide - SAME);
+    for (const bin of open) {
+      const moves: { readonly i: number; readonly to: Bin; readonly was: Box }[] = [];
+      for (const i of [...bin.items].sort((a, b) => areas[b]! - areas[a]! || a - b)) {
+        let to: Bin | null = null;
+        let place: Box | null = null;
+        for (const other of roomy) {
+          if (other === bin || other.size !== bin.size || other.items.length === 0 || (to && other.free >= to.free)) continue;
+          const box = placeOn(other, i);
+          if (box) [to, place] = [other, box];
+        }
+        if (!to || !place) break;
+        moves.push({ i, to, was: places[i]!.box });
+        move(i, bin, to, place);
+      }
+      if (bin.items.length === 0) emptied = true;
+      else for (const { i, to, was } of moves.reverse()) move(i, to, bin, was);
+    }
+  }
+  return places;
+}
