@@ -50,13 +50,13 @@ const connect = () => {
 };
 const press = (key: string, options = {}) => fireEvent.keyDown(document.activeElement!, { key, code: key, ...options });
 
-test('a reading goes into the length that has the focus, and the next field means the next wall', () => {
+test('a reading goes into the length that has the focus, and the next field means the next wall', async () => {
   show();
   connect();
   expect(screen.getByText('Test laser')).toBeInTheDocument();
   act(() => screen.getByLabelText('Length').focus());
   press('F2');
-  expect(sent).toContainEqual({ do: 'shoot' });
+  await waitFor(() => expect(sent).toContainEqual({ do: 'shoot' }));
   FakeStream.last.say({ kind: 'reading', n: 1, mm: 4012.3 });
   expect(taken).toEqual([4012.3]);
   // the same field again is the same wall again
@@ -65,7 +65,7 @@ test('a reading goes into the length that has the focus, and the next field mean
   expect(useLaser.getState().aim).toBe(0);
   act(() => screen.getByLabelText('Width').focus());
   press('F2');
-  expect(sent).toContainEqual({ do: 'aim', target: 1 });
+  await waitFor(() => expect(sent).toContainEqual({ do: 'aim', target: 1 }));
   FakeStream.last.say({ kind: 'reading', n: 3, mm: 3004 });
   expect(taken).toEqual([4012.3, 4011.9, 3004]);
 });
@@ -82,11 +82,11 @@ test('a reading that nobody asked for changes no field; one without a field says
   expect(screen.getByText('Test laser')).toBeInTheDocument();
 });
 
-test('readings that run on show their range, and the latest is taken', () => {
+test('readings that run on show their range, and the latest is taken', async () => {
   show();
   connect();
   fireEvent.click(screen.getByRole('button', { name: /Keep reading/ }));
-  expect(sent).toContainEqual({ do: 'continuous', on: true });
+  await waitFor(() => expect(sent).toContainEqual({ do: 'continuous', on: true }));
   for (const mm of [3000, 3002, 2999]) FakeStream.last.say({ kind: 'reading', n: mm, mm });
   expect(screen.getByText('2999 mm to 3002 mm')).toBeInTheDocument();
   act(() => screen.getByLabelText('Width').focus());
@@ -105,8 +105,25 @@ test('a lost connection is said and sought again; the wall that was aimed at is 
   await waitFor(() => expect(FakeStream.last).not.toBe(first), { timeout: 3000 });
   sent.length = 0;
   FakeStream.last.say({ kind: 'ready', name: 'Test laser', targets: ['wall A', 'wall B', 'wall C'], aim: 0 });
-  expect(sent).toContainEqual({ do: 'aim', target: 2 });
+  await waitFor(() => expect(sent).toContainEqual({ do: 'aim', target: 2 }));
   fireEvent.click(screen.getByRole('button', { name: /Disconnect/ }));
   expect(FakeStream.last.closed).toBe(true);
   expect(screen.getByRole('button', { name: /Connect a laser/ })).toBeInTheDocument();
+});
+
+test('commands given in haste reach the instrument in their order, the next when the one before is answered', async () => {
+  show();
+  connect();
+  await waitFor(() => expect(sent).toHaveLength(1));
+  const answers: (() => void)[] = [];
+  globalThis.fetch = jest.fn((_: unknown, init?: { body?: string }) => {
+    sent.push(JSON.parse(init?.body ?? 'null'));
+    return new Promise((done) => answers.push(() => done({ status: 200, json: () => Promise.resolve({}) })));
+  }) as unknown as typeof fetch;
+  sent.length = 0;
+  act(() => [1, 2].forEach((aim) => useLaser.getState().setAim(aim)));
+  await waitFor(() => expect(sent).toEqual([{ do: 'aim', target: 1 }]));
+  answers.shift()!();
+  await waitFor(() => expect(sent).toEqual([1, 2].map((target) => ({ do: 'aim', target }))));
+  answers.shift()!();
 });

@@ -57,10 +57,20 @@ export const useLaser = create<LaserState>()((set, get) => {
   let source: EventSource | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let tries = 0;
-  const tell = (command: InstrumentCommand) => void ask(ADDRESS, 'POST', command);
+  // one after the other: what is told in haste must not overtake, or the instrument is held against another thing than is shown
+  const waiting: InstrumentCommand[] = [];
+  let telling = false;
+  const tell = async (command: InstrumentCommand): Promise<void> => {
+    waiting.push(command);
+    if (telling) return;
+    telling = true;
+    for (let next = waiting.shift(); next; next = waiting.shift()) await ask(ADDRESS, 'POST', next);
+    telling = false;
+  };
 
   const open = () => {
     source?.close();
+    waiting.length = 0;
     const mine = (source = new EventSource(ADDRESS));
     mine.onmessage = ({ data }: MessageEvent<string>) => {
       const read = instrumentEventSchema.safeParse(JSON.parse(data));
@@ -70,8 +80,8 @@ export const useLaser = create<LaserState>()((set, get) => {
         tries = 0;
         set({ status: 'on', name: event.name, targets: event.targets ?? [], failed: null });
         // the person still stands where the reading was wanted
-        if (event.targets) tell({ do: 'aim', target: get().aim });
-        if (get().continuous) tell({ do: 'continuous', on: true });
+        if (event.targets) void tell({ do: 'aim', target: get().aim });
+        if (get().continuous) void tell({ do: 'continuous', on: true });
       } else if (event.kind === 'failed') {
         wanted = null;
         set({ failed: event.text });
@@ -94,7 +104,7 @@ export const useLaser = create<LaserState>()((set, get) => {
   };
   const hold = (aim: number) => {
     set({ aim, range: null });
-    tell({ do: 'aim', target: aim });
+    void tell({ do: 'aim', target: aim });
   };
   const deliver = (input: Element, mm: number) => {
     lastTaken = input;
@@ -133,17 +143,17 @@ export const useLaser = create<LaserState>()((set, get) => {
       // a new field means that the person has gone on to the next thing
       if (targets.length > 0 && lastTaken !== null && lastTaken !== input) hold(Math.min(aim + 1, targets.length - 1));
       wanted = input;
-      tell({ do: 'shoot' });
+      void tell({ do: 'shoot' });
     },
     setContinuous(on) {
       set({ continuous: on, range: null });
-      tell({ do: 'continuous', on });
+      void tell({ do: 'continuous', on });
     },
     setAim(aim) {
       // told where it is held, it is not moved on by the next field
       lastTaken = null;
       hold(aim);
     },
-    outOfRange: () => tell({ do: 'outOfRange' }),
+    outOfRange: () => void tell({ do: 'outOfRange' }),
   };
 });
