@@ -7,8 +7,8 @@ const port = 4391;
 /** Drives the built application, seeded afresh, in Debian's Chromium. */
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  timeout: 120_000,
+  expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: true,
   reporter: 'list',

@@ -50,7 +50,8 @@ test('a joint is kept by hand, with its price before it is kept; a row is locked
   await expect(page.locator('.hand circle')).toHaveCount(1);
   // another arrangement leaves it where it is
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: /Another arrangement/ }).click();
+  await page.getByRole('button', { name: /Next best arrangement/ }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
   await planned(page);
   await saved(page);
   const plan = planJob(await stored(request, id));
@@ -102,6 +103,21 @@ test('several sizes in a box: lengths and widths are mixed and planned, with wha
   const lengths = planJob(await stored(request, id));
   expect(lengths.ok && new Set(lengths.value.planks.map((p) => p.length))).toEqual(new Set([1285, 900]));
   await expect(page.getByText(/Left in the boxes/)).toBeVisible();
+  // a row of mixed lengths is locked by all its joints
+  await page.getByRole('link', { name: /Rows/ }).first().click();
+  await expect(page.getByText('Least stagger').first()).toBeVisible();
+  const sheet = (await page.getByRole('main').boundingBox())!;
+  await page.mouse.click(sheet.x + sheet.width / 2 + 34, sheet.y + sheet.height / 2 + 22);
+  await page.getByRole('button', { name: /^Lock row/ }).click({ timeout: 20_000 });
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await planned(page);
+  await saved(page);
+  const kept = await stored(request, id);
+  const again = planJob(kept);
+  const joints = again.ok ? again.value.floors[0]!.pieces.flatMap((p) => (p.outline as [number, number][]).map(([x]) => x)) : [];
+  expect(kept.hand!.pins!.length).toBeGreaterThan(2);
+  for (const [x] of kept.hand!.pins!) expect(joints.some((u) => Math.abs(u - x) < 0.7)).toBe(true);
+  await page.getByRole('link', { name: /Plank/ }).first().click();
   await page.getByLabel('Size 2, length').fill('1285');
   await page.getByLabel('Size 2, length').press('Enter');
   await page.getByLabel('Size 2, face width').fill('130');

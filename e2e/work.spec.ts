@@ -101,7 +101,10 @@ test('the drawn pieces are the plan file’s, to the millimetre, at one true sca
   expect(screen[0]! / screen[1]!).toBeCloseTo(3905 / 2777, 1);
 });
 
-test('a piece tells its plank, its cut and where the rest goes; another arrangement is another plan', async ({ page, request }) => {
+test('a piece tells its plank, its cut and where the rest goes; the next best arrangement has its price before it is kept', async ({
+  page,
+  request,
+}) => {
   const id = await putJob(request, room('Reading room'));
   await openStage(page, id, 'rows');
   await expect(page.getByText('Least stagger').first()).toBeVisible();
@@ -112,6 +115,15 @@ test('a piece tells its plank, its cut and where the rest goes; another arrangem
   await page.getByRole('button', { name: 'Back to the floor' }).click();
   const before = await page.locator('path.piece').first().getAttribute('d');
   await page.keyboard.press('n');
+  const trial = page.locator('.trial');
+  await expect(trial).toContainText(/Arrangement 1 of \d.*\d+ planks(, as now| instead of \d+)/);
+  await page.keyboard.press('n');
+  await expect(trial).toContainText('Arrangement 2 of');
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  expect(await page.locator('path.piece').first().getAttribute('d')).toBe(before);
+  // the ranking is still there
+  await page.keyboard.press('n');
+  await page.getByRole('button', { name: 'Keep it' }).click();
   await expect.poll(() => page.locator('path.piece').first().getAttribute('d')).not.toBe(before);
 });
 

@@ -11,11 +11,20 @@ export function takeWords({ take, piece }: CutLine, display: Display): string {
 }
 
 /** What to cut, and from which end or edge to mark. */
-export function cutWords({ crosscuts, rip, shape }: CutLine, display: Display): string {
+export function cutWords({ early, crosscuts, rip, shape }: CutLine, display: Display): string {
   const length = (mm: number) => formatLength(mm, display);
   const bare = (mm: number) => formatLength(mm, display, { bare: true });
-  const words = crosscuts.map(({ keep, from }) => `mark ${length(keep)} from the ${from} end`);
-  if (rip && !shape) {
+  const words = early.map((cut, k) => {
+    const when = k === 0 ? 'first' : 'then';
+    return cut.kind === 'across'
+      ? `${when} crosscut it ${length(cut.keep)} from the ${cut.from} end`
+      : `${when} rip its whole length to ${length(cut.keep)}, keep the ${cut.keepEdge === 'near' ? 'starting-wall' : 'far'} edge: the other strip is needed`;
+  });
+  words.push(...crosscuts.map(({ keep, from }) => `mark ${length(keep)} from the ${from} end`));
+  const ripped = early.some(
+    (cut) => cut.kind === 'along' && rip && Math.abs(rip.left - cut.keep) < 0.5 && Math.abs(rip.right - cut.keep) < 0.5,
+  );
+  if (rip && !shape && !ripped) {
     const edge = rip.keepEdge === 'near' ? 'starting-wall' : rip.keepEdge === 'far' ? 'far' : 'either';
     words.push(
       Math.abs(rip.left - rip.right) < 0.5

@@ -15,8 +15,7 @@ import { Rule, STAGES, type StageName } from './parts/Rule';
 import { StaleDialog } from './parts/StaleDialog';
 import { Tally } from './parts/Tally';
 import { Top } from './parts/Top';
-import { Sheet, type Overlay } from './sheet/Sheet';
-import { Faces } from './sheet/Faces';
+import { Sheet, type Dragged, type Overlay } from './sheet/Sheet';
 import { Faults } from './sheet/Faults';
 import { HandMarks } from './sheet/HandMarks';
 import { entrancesOf, LooksView } from './sheet/LooksView';
@@ -60,7 +59,7 @@ export function Work({ view }: { view: JobView }) {
   const floors = formed.ok ? formed.value : [];
   const floor = floors.find((f) => f.id === floorId) ?? floors[0];
   const otherFloors = useMemo(() => (formed.ok ? formed.value.filter((f) => f.id !== floor?.id) : []), [formed, floor?.id]);
-  const { planned, before, problems, progress, busy, cancel } = usePlan(mine);
+  const { planned, before, problems, progress, busy, cancel, tryOut } = usePlan(mine);
   const current = problems.length > 0 || !formed.ok ? null : (planned?.plan ?? null);
 
   // the line while it is dragged: the origin of the rows, and where the line stands
@@ -129,10 +128,18 @@ export function Work({ view }: { view: JobView }) {
     option,
   );
 
-  const rowEdges = useMemo(() => {
-    if (!drag || !setOut || !floor) return null;
-    return rowEdgePath(floor, setOut);
-  }, [drag, setOut, floor]);
+  const still = useMemo(() => ground && originOf(ground), [ground]);
+  const dragged = useMemo((): Dragged | null => {
+    if (!drag || !setOut || !floor || still === null) return null;
+    // the pattern of rows comes again after all its widths: the floor moves by what is left over
+    const turn = setOut.grid.widths.reduce((a, b) => a + b, 0);
+    const by = drag.origin - still;
+    return {
+      floor: floor.id,
+      by: turned(setOut.frame, [0, by - Math.round(by / turn) * turn]),
+      rowEdges: rowEdgePath(floor, setOut),
+    };
+  }, [drag, setOut, floor, still]);
 
   const tickedPieces = useMemo(
     () =>
@@ -162,55 +169,59 @@ export function Work({ view }: { view: JobView }) {
     if (found) setSpaceId(found.id);
   };
 
-  const overlay: Overlay = (sheet, size) => (
-    <>
-      {(stage === 'plank' || (stage === 'room' && !shown.spaces.some((s) => s.walk))) && <SizeOverlay job={shown} view={sheet} />}
-      {stage === 'room' && (
-        <ShapeOverlay
-          job={job}
-          space={shown.spaces.find((s) => s.id === space.id)!}
-          display={job.display}
-          lengths={job.spaces.length > 1}
-          view={sheet}
-          typed={typed}
-          onShape={(space, outline) => setShape(outline && { space, outline })}
-          onDone={reshape}
-          onMove={setMove}
-          onMoved={moveRoom}
-        />
-      )}
-      {stage === 'setout' && <OtherLines floors={otherFloors} view={sheet} onFloor={setFloorId} />}
-      {stage === 'setout' && setOut && ground && (
-        <SetOutOverlay
-          display={job.display}
-          view={sheet}
-          size={size}
-          setOut={setOut}
-          ground={ground}
-          lineW={lineW}
-          onDrag={setDrag}
-          onPlace={place}
-        />
-      )}
-      {current && stage === 'rows' && <Faces plan={current} view={sheet} />}
-      {stage === 'rows' && <HandMarks job={job} view={sheet} />}
-      {current && stage === 'cuts' && (
-        <Ticked plan={current} view={sheet} isTicked={(floorId, id) => tickedPieces.has(`${floorId}/${id}`)} />
-      )}
-      {current && (stage === 'rows' || stage === 'cuts') && (
-        <>
-          <RowNumbers plan={current} view={sheet} />
-          <PlankMarks plan={current} view={sheet} />
-        </>
-      )}
-      {current && stage !== 'room' && stage !== 'plank' && !drag && (
-        <Faults plan={current} view={sheet} chosen={chosen} onChoose={setChosen} />
-      )}
-      {current && stage === 'rows' && looking !== null && entrances[entranceAt] && (
-        <LooksView plan={current} entrance={entrances[entranceAt]} width={size.width} height={size.height} />
-      )}
-    </>
-  );
+  const overlay: Overlay = (sheet, size) => {
+    const faults = current && stage !== 'room' && stage !== 'plank' && !drag && (
+      <Faults plan={current} view={sheet} chosen={chosen} onChoose={setChosen} />
+    );
+    return (
+      <>
+        {(stage === 'plank' || (stage === 'room' && !shown.spaces.some((s) => s.walk))) && <SizeOverlay job={shown} view={sheet} />}
+        {stage === 'room' && (
+          <ShapeOverlay
+            job={job}
+            space={shown.spaces.find((s) => s.id === space.id)!}
+            display={job.display}
+            lengths={job.spaces.length > 1}
+            view={sheet}
+            typed={typed}
+            onShape={(space, outline) => setShape(outline && { space, outline })}
+            onDone={reshape}
+            onMove={setMove}
+            onMoved={moveRoom}
+          />
+        )}
+        {/* strips are what is read here: they lie over the faults */}
+        {stage === 'setout' && faults}
+        {stage === 'setout' && <OtherLines floors={otherFloors} view={sheet} onFloor={setFloorId} />}
+        {stage === 'setout' && setOut && ground && (
+          <SetOutOverlay
+            display={job.display}
+            view={sheet}
+            size={size}
+            setOut={setOut}
+            ground={ground}
+            lineW={lineW}
+            onDrag={setDrag}
+            onPlace={place}
+          />
+        )}
+        {stage === 'rows' && <HandMarks job={job} view={sheet} />}
+        {current && stage === 'cuts' && (
+          <Ticked plan={current} view={sheet} isTicked={(floorId, id) => tickedPieces.has(`${floorId}/${id}`)} />
+        )}
+        {current && (stage === 'rows' || stage === 'cuts') && (
+          <>
+            <RowNumbers plan={current} view={sheet} />
+            <PlankMarks plan={current} view={sheet} />
+          </>
+        )}
+        {stage !== 'setout' && faults}
+        {current && stage === 'rows' && looking !== null && entrances[entranceAt] && (
+          <LooksView plan={current} entrance={entrances[entranceAt]} width={size.width} height={size.height} />
+        )}
+      </>
+    );
+  };
   const props = floor ? { job, floors, floor } : null;
   const allProblems = formed.ok ? problems : formed.problems;
   return (
@@ -223,7 +234,8 @@ export function Work({ view }: { view: JobView }) {
         walking={stage === 'room'}
         floors={shape || move ? [] : floors}
         plan={stage === 'room' || stage === 'plank' ? null : current}
-        rowEdges={rowEdges}
+        faces={stage === 'rows' || stage === 'setout'}
+        dragged={dragged}
         chosen={stage === 'rows' || stage === 'cuts' ? chosen : null}
         onChoose={stage === 'room' ? undefined : setChosen}
         onPoint={stage === 'room' ? pickSpace : undefined}
@@ -289,6 +301,7 @@ export function Work({ view }: { view: JobView }) {
             {...props}
             plan={current}
             planned={planned}
+            tryOut={tryOut}
             chosen={chosen}
             onChoose={setChosen}
             onChange={change}

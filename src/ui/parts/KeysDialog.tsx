@@ -8,7 +8,7 @@ const KEYS = [
   ['Del', 'take away the corner that has the focus (Room)'],
   ['H', 'the line half a plank over (Set-out)'],
   ['D', 'turn the planks by a quarter (Set-out)'],
-  ['N', 'another arrangement of the joints (Rows)'],
+  ['N', 'the next best arrangement of the joints, with its price (Rows)'],
   ['V', 'held: the floor as one walks in (Rows)'],
   ['M', 'mend the chosen finding (Rows)'],
   ['P', 'print the cut list (Cuts)'],

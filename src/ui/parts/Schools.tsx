@@ -2,13 +2,12 @@
 import { Button } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Floor } from '@/core/floors';
-import { boxOf } from '@/core/geometry';
 import { SCHOOLS, type Job, type Problem, type School } from '@/core/job';
 import type { PlanFloor, Summary } from '@/core/plan';
 import { warningOf } from '@/core/rows';
 import { formatLength } from '@/core/units';
 import { createPlanner, type Planner } from '@/workers';
-import { multiPath, rowPaths } from '../sheet/paths';
+import { Miniature } from './Miniature';
 import { withFloorLayout } from '../state/setOutEdit';
 
 export const SCHOOL_WORDS: Record<School, { name: string; why: string }> = {
@@ -123,26 +122,5 @@ export function Schools({ job, floors, floor, onChange }: Props) {
         })}
       </ul>
     </section>
-  );
-}
-
-/** The joints of a floor, small. */
-function Miniature({ floor }: { floor: PlanFloor }) {
-  const box = boxOf(floor.laid.flatMap((p) => [...p[0]!]));
-  const d = useMemo(
-    () =>
-      rowPaths(floor)
-        .flatMap((r) => r.tones)
-        .join(''),
-    [floor],
-  );
-  const y = box.minY + box.maxY;
-  return (
-    <svg className="miniature" aria-hidden viewBox={`${box.minX} ${box.minY} ${box.maxX - box.minX} ${box.maxY - box.minY}`}>
-      <g transform={`matrix(1 0 0 -1 0 ${y})`}>
-        <path d={multiPath(floor.laid)} fill="var(--board-0)" fillRule="evenodd" />
-        <path d={d} fill="none" stroke="var(--joint)" strokeWidth={1} vectorEffect="non-scaling-stroke" />
-      </g>
-    </svg>
   );
 }

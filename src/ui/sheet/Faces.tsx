@@ -1,7 +1,6 @@
 import { memo, useMemo } from 'react';
-import { ringsOf, type Plan } from '@/core/plan';
+import { ringsOf, type Plan, type PlanFloor } from '@/core/plan';
 import { ringPath } from './paths';
-import { matrixOf, type View } from './view';
 
 /** So many figures differ at a glance; a product with more faces begins again. */
 const FIGURES = 12;
@@ -21,36 +20,30 @@ const figure = (face: number): string => {
   return lines.join('');
 };
 
-/** The printed faces as faint figures: equal figures are equal faces. One path a face, so that they cost next to nothing. */
-export const Faces = memo(function Faces({ plan, view }: { plan: Plan; view: View }) {
+/** The printed faces as faint figures: equal figures are equal faces. One path a face, so that they cost next to nothing. Drawn in plan. */
+export const Faces = memo(function Faces({ plan, floors }: { plan: Plan; floors: readonly PlanFloor[] }) {
   const layers = useMemo(() => {
     const faces = new Map(plan.planks.map((p) => [p.n, p.face]));
-    return plan.floors.flatMap((floor) => {
+    return floors.flatMap((floor) => {
       const paths = new Map<number, string>();
       for (const piece of floor.pieces) {
         const face = faces.get(piece.plank);
         if (face !== undefined) paths.set(face % FIGURES, (paths.get(face % FIGURES) ?? '') + ringsOf(piece).map(ringPath).join(''));
       }
-      return [...paths].map(([face, d]) => ({
-        key: `${floor.id} ${face}`,
-        id: `face-${floor.id}-${face}`,
-        face,
-        d,
-        direction: floor.direction,
-      }));
+      return [...paths].map(([face, d]) => ({ id: `face-${floor.id}-${face}`, face, d, direction: floor.direction }));
     });
-  }, [plan]);
+  }, [plan, floors]);
   return (
-    <g aria-hidden transform={matrixOf(view)} className="faces">
+    <g aria-hidden className="faces">
       <defs>
-        {layers.map(({ key, id, face, direction }) => (
-          <pattern key={key} id={id} width={600} height={192} patternUnits="userSpaceOnUse" patternTransform={`rotate(${direction})`}>
+        {layers.map(({ id, face, direction }) => (
+          <pattern key={id} id={id} width={600} height={192} patternUnits="userSpaceOnUse" patternTransform={`rotate(${direction})`}>
             <path d={figure(face)} />
           </pattern>
         ))}
       </defs>
-      {layers.map(({ key, id, d }) => (
-        <path key={key} d={d} fill={`url(#${id})`} fillRule="evenodd" />
+      {layers.map(({ id, d }) => (
+        <path key={id} d={d} fill={`url(#${id})`} fillRule="evenodd" />
       ))}
     </g>
   );

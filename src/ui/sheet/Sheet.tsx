@@ -5,16 +5,19 @@ import { zoom as d3zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
 import { Maximize, Minus, Plus, RotateCw } from 'lucide-react';
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Floor } from '@/core/floors';
-import type { Point } from '@/core/geometry';
+import type { MultiPolygon, Point } from '@/core/geometry';
 import type { Job } from '@/core/job';
-import type { Plan } from '@/core/plan';
+import type { Plan, PlanFloor } from '@/core/plan';
 import { cornersOf } from '@/core/survey';
 import { startOf } from '../state/edit';
+import { Faces } from './Faces';
 import { multiPath, pieceAt, ringPath, rowPaths } from './paths';
 import { fitted, matrixOf, NO_ZOOM, toPlan, zoomed, type View, type Zoom } from './view';
 
 /** What a stage draws on top, given where things are on screen. */
 export type Overlay = (view: View, size: { width: number; height: number }) => ReactNode;
+
+export type Dragged = { readonly floor: string; readonly by: Point; readonly rowEdges: string };
 
 type Props = {
   job: Job;
@@ -24,8 +27,10 @@ type Props = {
   walking?: boolean;
   /** fitted to this job where it is not the one drawn: the view holds still while a corner is dragged */
   fitTo?: Job;
-  /** drawn instead of the pieces while the line is dragged: row edges, as a path in plan */
-  rowEdges?: string | null;
+  /** whether the printed faces are drawn on the pieces */
+  faces?: boolean;
+  /** while the line of a floor is dragged: its pieces as they lie, moved with the line, and its row edges as a path, both in plan */
+  dragged?: Dragged | null;
   chosen?: string | null;
   onChoose?: (id: string | null) => void;
   /** where the drawing was tapped, in plan */
@@ -47,7 +52,8 @@ export function Sheet({
   floors,
   plan,
   walking = false,
-  rowEdges = null,
+  faces = false,
+  dragged = null,
   chosen = null,
   onChoose,
   onPoint,
@@ -128,7 +134,8 @@ export function Sheet({
           <g className="draw">
             <g transform={matrixOf(view)}>
               <Ground outlines={outlines} openings={job.openings} floors={outlines.length < job.spaces.length ? [] : floors} />
-              {rowEdges !== null ? <path className="row-edge" d={rowEdges} /> : plan && <Pieces plan={plan} />}
+              {plan && <Laid plan={plan} faces={faces} but={dragged?.floor ?? null} />}
+              {dragged && <Moving plan={plan} laid={floors.find((f) => f.id === dragged.floor)?.laid} faces={faces} dragged={dragged} />}
               {(job.obstacles ?? []).map((o) => (
                 <path key={o.id} className="obstacle" d={ringPath(o.outline)} />
               ))}
@@ -183,17 +190,51 @@ const Ground = memo(function Ground({ outlines, openings = [], floors }: GroundP
   );
 });
 
-const Pieces = memo(function Pieces({ plan }: { plan: Plan }) {
-  const floors = useMemo(() => plan.floors.map((floor) => ({ id: floor.id, rows: rowPaths(floor) })), [plan]);
-  return floors.map(({ id, rows }) => (
-    <g key={id}>
-      {rows.map(({ row, tones }) => (
-        <g key={row}>
-          {tones.map((d, tone) => d !== '' && <path key={tone} className="piece" d={d} fill={`var(--board-${tone})`} fillRule="evenodd" />)}
+/** The pieces of all floors, or of all but the one whose line is dragged. */
+const Laid = memo(function Laid({ plan, faces, but }: { plan: Plan; faces: boolean; but: string | null }) {
+  const floors = useMemo(() => plan.floors.filter((f) => f.id !== but), [plan, but]);
+  return <Pieces plan={plan} floors={floors} faces={faces} />;
+});
+
+type MovingProps = { plan: Plan | null; laid?: MultiPolygon; faces: boolean; dragged: Dragged };
+
+/** A floor that moves with its line: its joints and faces as they lay, within the walls, until the line is let go. */
+function Moving({ plan, laid = [], faces, dragged: { floor: id, by, rowEdges } }: MovingProps) {
+  const floors = useMemo(() => plan?.floors.filter((f) => f.id === id) ?? [], [plan, id]);
+  const within = useMemo(() => multiPath(laid), [laid]);
+  return (
+    <g clipPath="url(#laid-floor)" className="moving">
+      <clipPath id="laid-floor">
+        <path d={within} clipRule="evenodd" />
+      </clipPath>
+      {plan && (
+        <g style={{ transform: `translate(${by[0]}px, ${by[1]}px)`, willChange: 'transform' }}>
+          <Pieces plan={plan} floors={floors} faces={faces} />
+        </g>
+      )}
+      <path className="row-edge" d={rowEdges} />
+    </g>
+  );
+}
+
+const Pieces = memo(function Pieces({ plan, floors, faces }: { plan: Plan; floors: readonly PlanFloor[]; faces: boolean }) {
+  const drawn = useMemo(() => floors.map((floor) => ({ id: floor.id, rows: rowPaths(floor) })), [floors]);
+  return (
+    <>
+      {drawn.map(({ id, rows }) => (
+        <g key={id}>
+          {rows.map(({ row, tones }) => (
+            <g key={row}>
+              {tones.map(
+                (d, tone) => d !== '' && <path key={tone} className="piece" d={d} fill={`var(--board-${tone})`} fillRule="evenodd" />,
+              )}
+            </g>
+          ))}
         </g>
       ))}
-    </g>
-  ));
+      {faces && <Faces plan={plan} floors={floors} />}
+    </>
+  );
 });
 
 /** The chosen piece, and dashed the other pieces of its plank. */

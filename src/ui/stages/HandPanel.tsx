@@ -1,10 +1,11 @@
 'use client';
 import { Button } from '@chakra-ui/react';
 import { Ban, Lock, Pin, Replace, X } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Job, Problem } from '@/core/job';
 import type { PlanFloor, Summary } from '@/core/plan';
-import { createPlanner } from '@/workers';
+import { Trial } from '../parts/Trial';
+import type { PlanState } from '../state/usePlan';
 import { clearedHand, forbidden, jointOf, locked, pinned, swapped } from '../state/hand';
 
 type Props = {
@@ -12,35 +13,31 @@ type Props = {
   floor: PlanFloor;
   /** the chosen piece's id */
   piece: string;
+  /** whether planks of one width come in several lengths */
+  mixed: boolean;
   now: Summary;
+  tryOut: PlanState['tryOut'];
   onChange: (next: Job) => readonly Problem[];
 };
 
-type Trial = { readonly words: string; readonly job: Job; readonly summary: Summary | null };
+/** What is tried, and the job that it was tried on: another change makes it old news. */
+type Tried = { readonly words: string; readonly of: Job; readonly job: Job; readonly summary: Summary | null };
 
 /** What a person may settle of the joints; its price is shown before it is kept. */
-export function HandPanel({ job, floor, piece, now, onChange }: Props) {
-  const [trial, setTrial] = useState<Trial | null>(null);
-  const running = useRef<AbortController | null>(null);
-  useEffect(() => () => running.current?.abort(), []);
+export function HandPanel({ job, floor, piece, mixed, now, tryOut, onChange }: Props) {
+  const [tried, setTrial] = useState<Tried | null>(null);
+  const trial = tried?.of === job ? tried : null;
+  const latest = useRef(0);
   const own = floor.pieces.find((p) => p.id === piece);
   if (!own) return null;
   const joint = jointOf(floor, own);
   const attempt = async (words: string, next: Job | null) => {
     if (!next) return;
-    running.current?.abort();
-    const { signal } = (running.current = new AbortController());
-    const planner = createPlanner();
-    signal.addEventListener('abort', () => planner.cancel());
-    setTrial({ words, job: next, summary: null });
-    const result = await planner.plan(next);
-    planner.cancel();
-    if (signal.aborted) return;
-    setTrial(result?.ok ? { words, job: next, summary: result.value.summary } : null);
-  };
-  const keep = () => {
-    if (trial) onChange(trial.job);
-    setTrial(null);
+    const mine = ++latest.current;
+    setTrial({ words, of: job, job: next, summary: null });
+    const result = await tryOut(next);
+    if (mine !== latest.current) return;
+    setTrial(result?.ok ? { words, of: job, job: next, summary: result.value.summary } : null);
   };
   const swaps = floor.rows
     .map((r) => r.n)
@@ -49,33 +46,20 @@ export function HandPanel({ job, floor, piece, now, onChange }: Props) {
       const next = swapped(job, floor, own.row, n);
       return next ? [{ n, next }] : [];
     });
-  const s = trial?.summary;
-  const change = (before: number, after: number) => (before === after ? `${after}, as now` : `${after} instead of ${before}`);
   return (
     <section aria-label="By your hand">
       <h2>By your hand</h2>
       {trial && (
-        <div className="trial" role="status">
-          <b>{trial.words}</b>
-          {s ? (
-            <>
-              <p className="why" style={{ margin: '4px 0 8px' }}>
-                {change(now.planks, s.planks)} planks; {change(now.musts + now.shoulds, s.musts + s.shoulds)} to look at
-                {s.musts > now.musts && <span className="must">; {s.musts - now.musts} more broken limits</span>}.
-              </p>
-              <div className="stops" style={{ margin: 0 }}>
-                <Button h="44px" colorPalette="blue" onClick={keep}>
-                  Keep it
-                </Button>
-                <Button h="44px" variant="outline" onClick={() => setTrial(null)}>
-                  Leave it
-                </Button>
-              </div>
-            </>
-          ) : (
-            <p className="why quiet">Searching what it costs …</p>
-          )}
-        </div>
+        <Trial
+          words={trial.words}
+          now={now}
+          then={trial.summary}
+          onKeep={() => {
+            onChange(trial.job);
+            setTrial(null);
+          }}
+          onLeave={() => setTrial(null)}
+        />
       )}
       <div className="stops">
         {joint && (
@@ -86,7 +70,7 @@ export function HandPanel({ job, floor, piece, now, onChange }: Props) {
             <Button h="44px" variant="outline" onClick={() => void attempt('No joint here', forbidden(job, joint))}>
               <Ban size={16} /> No joint here
             </Button>
-            <Button h="44px" variant="outline" onClick={() => void attempt(`Lock row ${own.row}`, locked(job, floor, own.row))}>
+            <Button h="44px" variant="outline" onClick={() => void attempt(`Lock row ${own.row}`, locked(job, floor, own.row, mixed))}>
               <Lock size={16} /> Lock row {own.row}
             </Button>
           </>

@@ -1,6 +1,6 @@
 'use client';
 import { Button } from '@chakra-ui/react';
-import { Eye, Shuffle, Wrench } from 'lucide-react';
+import { Eye, Wrench } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { sourceOf, sourceText, type Job, type Problem } from '@/core/job';
@@ -10,15 +10,17 @@ import { cutWords, restWords, takeWords } from '@/formats';
 import { createPlanner, type Planned } from '@/workers';
 import { BigLength } from '../parts/Big';
 import { Choice } from '../parts/Choice';
+import { Others } from '../parts/Others';
 import { Schools } from '../parts/Schools';
 import { findMend, hasMend } from '../state/mend';
-import { withFloorLayout } from '../state/setOutEdit';
+import type { PlanState } from '../state/usePlan';
 import { HandPanel } from './HandPanel';
 import type { StageProps } from './props';
 
 type Props = StageProps & {
   plan: Plan | null;
   planned: Planned | null;
+  tryOut: PlanState['tryOut'];
   chosen: string | null;
   onChoose: (id: string | null) => void;
   onChange: (next: Job) => readonly Problem[];
@@ -37,6 +39,7 @@ export function RowsReading({
   floor,
   plan,
   planned,
+  tryOut,
   chosen,
   onChoose,
   onChange,
@@ -47,21 +50,15 @@ export function RowsReading({
   onEntrance,
 }: Props) {
   const { display } = job;
-  const { stagger } = floor.layout;
   const least = plan ? planned?.summary.staggerOf[floor.id] : null;
   const limit = floor.product.limits.stagger;
   const lists = useMemo(() => (plan ? cutList(plan, job.kerf) : []), [plan, job.kerf]);
-  const layout = (change: Partial<typeof stagger>) =>
-    onChange(withFloorLayout(job, floor, floors.length, { stagger: { ...stagger, ...change } }));
-  const another = () => layout({ seed: (stagger.seed + 1) % 10_000 });
-  useHotkeys('n', another, { useKey: true });
   const length = (mm: number) => formatLength(mm, display);
   const line = chosen === null ? undefined : lists.flatMap((l) => l.lines).find((l) => `${l.floor}/${l.piece.id}` === chosen);
   const rows = lists.filter((l) => l.floor === floor.id);
   const [pieceFloor, pieceId] = chosen?.startsWith('finding/') ? [] : (chosen?.split('/') ?? []);
   const planFloor = plan?.floors.find((f) => f.id === (pieceFloor ?? floor.id));
   const piece = planFloor && pieceId ? { floor: planFloor, id: pieceId } : null;
-  // joints of mixed lengths do not follow from one another, so that none can be kept by itself
   const mixed = new Set(floor.product.planks.map((p) => p.width)).size < floor.product.planks.length;
   const habit = job.layout.deal?.habit ?? 'boxes';
   const takes = useMemo(() => {
@@ -84,21 +81,22 @@ export function RowsReading({
 
       <Findings job={job} plan={plan} planned={planned} chosen={chosen} onChoose={onChoose} onChange={onChange} />
 
-      {plan && planned && piece && !mixed && (
+      {plan && planned && piece && (
         <HandPanel
           key={`${piece.floor.id}/${piece.id}`}
           job={job}
           floor={piece.floor}
           piece={piece.id}
+          mixed={mixed}
           now={planned.summary}
+          tryOut={tryOut}
           onChange={onChange}
         />
       )}
 
+      <Others job={job} floors={floors} floor={floor} plan={plan} now={planned?.summary ?? null} onChange={onChange} />
+
       <div className="stops">
-        <Button h="44px" variant="outline" onClick={another}>
-          <Shuffle size={17} /> Another arrangement <kbd>N</kbd>
-        </Button>
         <Button h="44px" variant={looking ? 'solid' : 'outline'} aria-pressed={looking} onClick={() => onLooking(!looking)}>
           <Eye size={17} /> As one walks in <kbd>V</kbd>
         </Button>
@@ -141,7 +139,7 @@ export function RowsReading({
                   <span className="quiet" style={{ fontSize: 14 }}>
                     {start.take.kind === 'offcut'
                       ? `offcut of row ${start.take.of.split('.')[0]}`
-                      : start.crosscuts.length === 0
+                      : start.crosscuts.length + start.early.length === 0
                         ? 'whole plank'
                         : 'new plank'}
                     {takes?.get(row) &&

@@ -61,12 +61,15 @@ export const forbidden = (job: Job, at: Point): Job => ({
   hand: { ...job.hand, forbid: [...(job.hand?.forbid ?? []), [at[0], at[1]]] },
 });
 
-/** Every run of a row as it is. */
-export function locked(job: Job, floor: PlanFloor, row: number): Job {
-  const { middle } = rowOf(floor, row);
+/** Every run of a row as it is: by its first joint, from which the others follow, or by all of them where lengths are mixed. */
+export function locked(job: Job, floor: PlanFloor, row: number, mixed = false): Job {
+  const { laid, middle } = rowOf(floor, row);
+  const joints = mixed
+    ? laid.filter((l) => laid.some((o) => Math.abs(o.from - l.to) < MEETS)).map((l) => l.to)
+    : firstJoints(floor, row).map(({ joint }) => joint);
   return withPins(
     unpinnedRows(job, floor, [row]),
-    firstJoints(floor, row).map(({ joint }) => inPlan(floor, joint, middle)),
+    joints.map((joint) => inPlan(floor, joint, middle)),
   );
 }
 

@@ -1,6 +1,6 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
-import type { Job, Problem } from '@/core/job';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Job, Problem, Result } from '@/core/job';
 import { createPlanner, type Planned, type Planner } from '@/workers';
 
 export type PlanState = {
@@ -12,6 +12,8 @@ export type PlanState = {
   /** how far the search is; apart from the rest, so that a step of it draws nothing else anew */
   readonly progress: Progress;
   cancel(): void;
+  /** Plans what a change would give, in the worker that remembers the present floor; null where something newer was asked. */
+  tryOut(job: Job): Promise<Result<Planned> | null>;
 };
 
 /** 0 to 1 while a plan has been running for more than half a second; null otherwise. */
@@ -40,7 +42,13 @@ const planKey = ({ name: _name, ticks: _ticks, ...rest }: Job): string => JSON.s
 /** The plan of a job, made in a worker whenever something that matters changes. */
 export function usePlan(job: Job | null): PlanState {
   const planner = useRef<Planner | null>(null);
-  const [state, setState] = useState<Omit<PlanState, 'cancel' | 'progress'>>({ planned: null, before: null, problems: [], busy: false });
+  const running = useRef<Promise<unknown> | null>(null);
+  const [state, setState] = useState<Omit<PlanState, 'cancel' | 'progress' | 'tryOut'>>({
+    planned: null,
+    before: null,
+    problems: [],
+    busy: false,
+  });
   const [progress] = useState(progressStore);
   const key = job ? planKey(job) : null;
   const latest = useRef(job);
@@ -58,7 +66,9 @@ export function usePlan(job: Job | null): PlanState {
     const tell = (done: number) => {
       if (current && performance.now() - begun > 500) progress.set(done);
     };
-    void planner.current.plan(wanted, tell).then((result) => {
+    const planning = planner.current.plan(wanted, tell);
+    running.current = planning;
+    void planning.then((result) => {
       if (!current) return;
       progress.set(null);
       setState((s) => {
@@ -81,5 +91,10 @@ export function usePlan(job: Job | null): PlanState {
   }, [key, progress]);
 
   useEffect(() => () => planner.current?.cancel(), []);
-  return { ...state, progress, cancel: () => planner.current?.cancel() };
+  const tryOut = useCallback(async (wanted: Job) => {
+    // a trial must not push aside the plan of the job itself
+    for (let awaited: unknown = null; awaited !== running.current;) await (awaited = running.current);
+    return (planner.current ??= createPlanner()).plan(wanted);
+  }, []);
+  return { ...state, progress, cancel: () => planner.current?.cancel(), tryOut };
 }
