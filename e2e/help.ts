@@ -37,3 +37,12 @@ export async function openJobs(page: Page): Promise<void> {
   await page.goto('/');
   await page.waitForLoadState('networkidle');
 }
+
+/** Taps a piece off the middle of the drawing, by pixels, until it tells of itself: a stage that just opened may not listen yet. */
+export async function choosePiece(page: Page, dx = 0, dy = 0): Promise<void> {
+  await expect(async () => {
+    const sheet = (await page.locator('.sheet > svg').boundingBox())!;
+    await page.mouse.click(sheet.x + sheet.width / 2 + dx, sheet.y + sheet.height / 2 + dy);
+    await expect(page.getByRole('heading', { name: /^Row \d+, piece \d+, of plank \d+/ })).toBeVisible({ timeout: 2_000 });
+  }).toPass({ timeout: 30_000 });
+}

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { demoJobs } from '../demo/jobs';
 import { planJob } from '../src/core/plan';
-import { openStage, planned, putJob, room, saved, stored, tally } from './help';
+import { choosePiece, openStage, planned, putJob, room, saved, stored, tally } from './help';
 
 const cottage = demoJobs[demoJobs.length - 1]!;
 
@@ -34,8 +34,7 @@ test('a joint is kept by hand, with its price before it is kept; a row is locked
 }) => {
   const id = await putJob(request, room('By hand', 5200, 3000));
   await openStage(page, id, 'rows');
-  const sheet = (await page.getByRole('main').boundingBox())!;
-  await page.mouse.click(sheet.x + sheet.width / 2, sheet.y + sheet.height / 2);
+  await choosePiece(page);
   await page.getByRole('button', { name: 'No joint here' }).click();
   await expect(page.getByText('No joint here', { exact: true }).last()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Keep it' })).toBeVisible();
@@ -58,7 +57,7 @@ test('a joint is kept by hand, with its price before it is kept; a row is locked
   const ends = plan.ok ? plan.value.floors[0]!.pieces.flatMap((p) => (p.outline as [number, number][]).map((q) => q[0])) : [];
   expect(ends.some((x) => Math.abs(x - pin![0]) < 0.6)).toBe(true);
 
-  await page.mouse.click(sheet.x + sheet.width / 2, sheet.y + sheet.height / 2);
+  await choosePiece(page);
   await page.getByRole('button', { name: /^Lock row/ }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page
@@ -105,10 +104,8 @@ test('several sizes in a box: lengths and widths are mixed and planned, with wha
   await expect(page.getByText(/Left in the boxes/)).toBeVisible();
   // a row of mixed lengths is locked by all its joints
   await page.getByRole('link', { name: /Rows/ }).first().click();
-  await expect(page.getByText('Least stagger').first()).toBeVisible();
-  const sheet = (await page.getByRole('main').boundingBox())!;
-  await page.mouse.click(sheet.x + sheet.width / 2 + 34, sheet.y + sheet.height / 2 + 22);
-  await page.getByRole('button', { name: /^Lock row/ }).click({ timeout: 20_000 });
+  await choosePiece(page, 34, 22);
+  await page.getByRole('button', { name: /^Lock row/ }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await planned(page);
   await saved(page);

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { planJob, ringsOf } from '../src/core/plan';
-import { openStage, planned, putJob, room, saved, stored, tally } from './help';
+import { choosePiece, openStage, planned, putJob, room, saved, stored, tally } from './help';
 
 test('a changed length is planned, saved, and undone after a reload', async ({ page, request }) => {
   const id = await putJob(request, room('Reading room'));
@@ -107,10 +107,7 @@ test('a piece tells its plank, its cut and where the rest goes; the next best ar
 }) => {
   const id = await putJob(request, room('Reading room'));
   await openStage(page, id, 'rows');
-  await expect(page.getByText('Least stagger').first()).toBeVisible();
-  const sheet = (await page.locator('.sheet > svg').boundingBox())!;
-  await page.mouse.click(sheet.x + sheet.width / 2, sheet.y + sheet.height / 2);
-  await expect(page.getByRole('heading', { name: /Row \d+, piece \d+, of plank \d+/ })).toBeVisible();
+  await choosePiece(page);
   await expect(page.locator('path.chosen')).toHaveCount(1);
   await page.getByRole('button', { name: 'Back to the floor' }).click();
   const before = await page.locator('path.piece').first().getAttribute('d');
