@@ -2,7 +2,7 @@
  * What makes a plan true, measured afresh from the plan file alone and in another way than the planner and the audit do: by scanning
  * lines and sampling sections. Gives a sentence for everything that is not so.
  */
-import { boxOf, frameOf, polygonArea, spansAt, turnedPolygon, type Polygon } from '@/core/geometry';
+import { boxOf, frameOf, polygonArea, spansAt, turnedPolygon, type Point, type Polygon } from '@/core/geometry';
 import type { Floor } from '@/core/floors';
 import { isJudged } from '@/core/setout';
 import type { Job } from '@/core/job';
@@ -64,13 +64,14 @@ function coversAndNothingElse(floor: PlanFloor, say: Say): void {
   }
 }
 
-type Rect = { from: number; to: number; low: number; high: number };
+/** A piece's corners where it lies on its plank. */
+type OnPlank = { corners: readonly Point[]; id: string };
 
 function noWoodTwice(job: Job, plan: Plan, say: Say): void {
-  const uses = new Map<number, { rect: Rect; id: string }[]>();
+  const uses = new Map<number, OnPlank[]>();
   for (const floor of plan.floors) {
     const widths = new Map(floor.rows.map((r) => [r.n, r.width]));
-    for (const piece of floor.pieces) {
+    for (const { piece, shape, box } of shapesOf(floor)) {
       const plank = plan.planks[piece.plank - 1];
       if (!plank || plank.n !== piece.plank) {
         say(`${piece.id} names plank ${piece.plank}, which is not listed in its place`);
@@ -81,33 +82,35 @@ function noWoodTwice(job: Job, plan: Plan, say: Say): void {
         say(`${piece.id} reaches out of plank ${plank.n}`);
       }
       if (plank.width !== widths.get(piece.row)) say(`${piece.id}: row ${piece.row} is not as wide as plank ${plank.n}`);
-      uses.set(plank.n, [...(uses.get(plank.n) ?? []), { rect: c, id: `${floor.id} ${piece.id}` }]);
+      if (Math.abs(box.maxX - box.minX - (c.to - c.from)) > TOLERANCE || Math.abs(box.maxY - box.minY - (c.high - c.low)) > TOLERANCE)
+        say(`${piece.id} is not as large as its cut`);
+      const corners = shape[0]!.map(([u, w]): Point => [c.from + u - box.minX, c.low + w - box.minY]);
+      uses.set(plank.n, [...(uses.get(plank.n) ?? []), { corners, id: `${floor.id} ${piece.id}` }]);
     }
   }
   for (const plank of plan.planks) {
     const own = uses.get(plank.n);
     if (!own) say(`plank ${plank.n} is opened and not used`);
-    else if (
-      !comesApart(
-        own.map((o) => o.rect),
-        job.kerf,
-      )
-    )
-      say(`plank ${plank.n}: ${own.map((o) => o.id).join(', ')} do not come apart by straight cuts`);
+    else if (!comesApart(own, job.kerf)) say(`plank ${plank.n}: ${own.map((o) => o.id).join(', ')} do not come apart by straight cuts`);
   }
 }
 
-/** Guillotine: some straight cut right through, a kerf wide, parts the pieces, and then each part again. */
-function comesApart(rects: readonly Rect[], kerf: number): boolean {
-  if (rects.length < 2) return true;
-  for (const [low, high] of [
-    ['from', 'to'],
-    ['low', 'high'],
-  ] as const) {
-    for (const { [high]: cut } of rects) {
-      const near = rects.filter((r) => r[high] <= cut + TOLERANCE);
-      const far = rects.filter((r) => r[low] >= cut + kerf - TOLERANCE);
-      if (near.length > 0 && far.length > 0 && near.length + far.length === rects.length)
+/** Guillotine: some straight cut right through, a kerf wide, square, along the plank or along a side of a piece, parts the pieces; and then each part again. */
+function comesApart(parts: readonly OnPlank[], kerf: number): boolean {
+  if (parts.length < 2) return true;
+  const sides = parts.flatMap(({ corners }) =>
+    corners.map(([u, w], k): Point => {
+      const [v, x] = corners[(k + 1) % corners.length]!;
+      const length = Math.hypot(v - u, x - w);
+      return [(x - w) / length, (u - v) / length];
+    }),
+  );
+  for (const [nu, nw] of [[1, 0], [0, 1], ...sides] as Point[]) {
+    const reach = parts.map(({ corners }) => corners.map(([u, w]) => u * nu + w * nw));
+    for (const cut of reach.map((r) => Math.max(...r))) {
+      const near = parts.filter((_, i) => Math.max(...reach[i]!) <= cut + TOLERANCE);
+      const far = parts.filter((_, i) => Math.min(...reach[i]!) >= cut + kerf - TOLERANCE);
+      if (near.length > 0 && far.length > 0 && near.length + far.length === parts.length)
         return comesApart(near, kerf) && comesApart(far, kerf);
     }
   }

@@ -4,10 +4,14 @@ import type { CutLine } from '../core/plan';
 /** `7.2` → `row 7, piece 2` */
 export const pieceWords = (id: string): string => id.replace(/^(\d+)\.(\d+)$/, 'row $1, piece $2');
 
+/** How long an offcut is, on its longer edge where it ends in a slant. */
+const offcutWords = ({ length, slanted }: { length: number; slanted: boolean }, display: Display): string =>
+  `${formatLength(length, display)}${slanted ? ' on its longer edge' : ''}`;
+
 /** What to take for a piece. */
 export function takeWords({ take, piece }: CutLine, display: Display): string {
   if (take.kind === 'plank') return `new plank ${piece.plank}`;
-  return `offcut of ${pieceWords(take.of)} (${formatLength(take.length, display)})`;
+  return `offcut of ${pieceWords(take.of)} (${offcutWords(take, display)})`;
 }
 
 /** What to cut, and from which end or edge to mark. */
@@ -20,7 +24,13 @@ export function cutWords({ early, crosscuts, rip, shape }: CutLine, display: Dis
       ? `${when} crosscut it ${length(cut.keep)} from the ${cut.from} end`
       : `${when} rip its whole length to ${length(cut.keep)}, keep the ${cut.keepEdge === 'near' ? 'starting-wall' : 'far'} edge: the other strip is needed`;
   });
-  words.push(...crosscuts.map(({ keep, from }) => `mark ${length(keep)} from the ${from} end`));
+  words.push(
+    ...crosscuts.map(({ keep, from, slant }) =>
+      slant
+        ? `mark ${length(slant.near)} on the starting-wall edge and ${length(slant.far)} on the far edge, both from the ${from} end, and cut from mark to mark (${slant.degrees < 0.05 ? 'square' : `${slant.degrees.toFixed(1)}° off square`})`
+        : `mark ${length(keep)} from the ${from} end`,
+    ),
+  );
   const ripped = early.some(
     (cut) => cut.kind === 'along' && rip && Math.abs(rip.left - cut.keep) < 0.5 && Math.abs(rip.right - cut.keep) < 0.5,
   );
@@ -44,7 +54,7 @@ export function restWords({ remainders, piece }: CutLine, display: Display): str
   return remainders
     .filter((r) => r.becomes !== null || !r.rippedOff)
     .map((r) => {
-      const size = formatLength(r.length, display);
+      const size = offcutWords(r, display);
       if (r.becomes === null) return `${size} left over`;
       return `${size} ${r.becomes.split('.')[0] === String(piece.row) ? 'ends this row' : `goes to ${pieceWords(r.becomes)}`}`;
     })

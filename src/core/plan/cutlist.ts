@@ -1,9 +1,15 @@
-import { frameOf, spansAt, turnedPolygon } from '../geometry';
+import { boxOf, frameOf, spansAt, turnedPolygon, type Polygon } from '../geometry';
+import { kerfAlong, slantsOf } from '../rows';
 import { ringsOf } from './pieces';
 import type { Piece, Plan, PlanFloor } from './schema';
 
 /** A saw cut across the plank: how much to keep, measured from which of its ends. */
-export type Crosscut = { readonly keep: number; readonly from: 'left' | 'right' };
+export type Crosscut = {
+  readonly keep: number;
+  readonly from: 'left' | 'right';
+  /** where it is not square: how much stays at the edge towards the starting wall, and at the one away from it */
+  readonly slant?: { readonly near: number; readonly far: number; /** off square */ readonly degrees: number };
+};
 
 /** A saw cut along the plank: what width to keep, at which edge, at both ends of the piece. */
 export type Rip = {
@@ -20,7 +26,9 @@ export type EarlyCut =
 
 /** What becomes of what was cut off. */
 export type Remainder = {
+  /** of its longer edge where it ends in a slant */
   readonly length: number;
+  readonly slanted: boolean;
   readonly width: number;
   /** parted by a cut along the plank: narrower than the plank */
   readonly rippedOff: boolean;
@@ -35,7 +43,8 @@ export type CutLine = {
   readonly floor: string;
   readonly length: number;
   /** `plank`: a fresh plank from the box; else the offcut that this piece of an earlier row left */
-  readonly take: { readonly kind: 'plank' } | { readonly kind: 'offcut'; readonly of: string; readonly length: number };
+  readonly take:
+    { readonly kind: 'plank' } | { readonly kind: 'offcut'; readonly of: string; readonly length: number; readonly slanted: boolean };
   readonly early: readonly EarlyCut[];
   readonly crosscuts: readonly Crosscut[];
   readonly rip: Rip | null;
@@ -49,9 +58,20 @@ export type CutLine = {
 
 export type CutRow = { readonly floor: string; readonly row: number; readonly lines: readonly CutLine[] };
 
-type Stock = { from: number; to: number; low: number; high: number; of: string | null };
+type Box = Piece['cut'];
+
+/** How the two ends of a part slant: how much further along they lie at the edge away from the starting wall. */
+type Ends = { readonly left: number; readonly right: number };
+type Part = Box & { readonly ends: Ends };
+type Stock = Part & { readonly of: string | null };
+
+const SQUARE: Ends = { left: 0, right: 0 };
 
 const SAME = 0.01;
+/** Less than this (mm) is not cut off. */
+const TRIM = 0.1;
+/** An end whose edges differ by less than this (mm) is cut square. */
+const SLANTED = 0.5;
 /** An offcut shorter than this (mm) is not worth naming. */
 const CRUMB = 40;
 
@@ -72,8 +92,6 @@ export function cutList(plan: Plan, kerf: number): readonly CutRow[] {
   return rows;
 }
 
-type Box = Piece['cut'];
-
 const within = (c: Box, r: Box): boolean =>
   c.from >= r.from - SAME && c.to <= r.to + SAME && c.low >= r.low - SAME && c.high <= r.high + SAME;
 
@@ -83,12 +101,12 @@ const within = (c: Box, r: Box): boolean =>
  *
  * @returns the stretch that is left to the piece, what was parted from it, and the cuts that must come before the piece's own
  */
-function partedFrom(found: Stock, own: Box, inside: readonly Box[], kerf: number): { part: Stock; early: EarlyCut[]; off: Box[] } {
+function partedFrom(found: Stock, own: Part, inside: readonly Box[], kerf: number): { part: Stock; early: EarlyCut[]; off: Part[] } {
   const rests = restsOf(found, own, kerf);
   if (inside.every((c) => rests.some((r) => within(c, r)))) return { part: found, early: [], off: [] };
   let part = found;
   let others = inside;
-  const steps: { readonly cut: EarlyCut; readonly part: Stock; readonly off: Box }[] = [];
+  const steps: { readonly cut: EarlyCut; readonly part: Stock; readonly off: Part }[] = [];
   const axes = [
     ['from', 'to', 'across'],
     ['low', 'high', 'along'],
@@ -111,7 +129,7 @@ function partedFrom(found: Stock, own: Box, inside: readonly Box[], kerf: number
     const best = options[0];
     if (!best) break;
     const { low, high, kind, mine, kept, edge } = best;
-    const off = mine ? { ...box(part), [low]: edge + kerf } : { ...box(part), [high]: edge - kerf };
+    const off = mine ? { ...part, [low]: edge + kerf } : { ...part, [high]: edge - kerf };
     part = mine ? { ...part, [high]: edge } : { ...part, [low]: edge };
     const keep = part[high] - part[low];
     const cut: EarlyCut =
@@ -124,19 +142,36 @@ function partedFrom(found: Stock, own: Box, inside: readonly Box[], kerf: number
   return { part: early[early.length - 1]?.part ?? found, early: early.map((s) => s.cut), off: early.map((s) => s.off) };
 }
 
-/** What stays when a piece is cut to its length first and then ripped. */
-function restsOf(part: Box, own: Box, kerf: number): Box[] {
+/** What stays when a piece is cut to its length first and then ripped; beyond a slanted cut, the rest reaches as far as its longer edge. */
+function restsOf(part: Part, own: Part, kerf: number): Part[] {
+  const { left, right } = own.ends;
+  const saw = (slant: number) => kerfAlong(kerf, slant, own.high - own.low) - Math.abs(slant);
   return [
-    { ...part, to: own.from - kerf },
-    { ...part, from: own.to + kerf },
-    { from: own.from, to: own.to, low: part.low, high: own.low - kerf },
-    { from: own.from, to: own.to, low: own.high + kerf, high: part.high },
-  ]
-    .map(box)
-    .filter((r) => r.to - r.from > SAME && r.high - r.low > SAME);
+    { ...part, to: own.from - saw(left), ends: { ...part.ends, right: left } },
+    { ...part, from: own.to + saw(right), ends: { ...part.ends, left: right } },
+    { ...own, low: part.low, high: own.low - kerf },
+    { ...own, low: own.high + kerf, high: part.high },
+  ].filter((r) => r.to - r.from > SAME && r.high - r.low > SAME);
 }
 
-const box = ({ from, to, low, high }: Box): Box => ({ from, to, low, high });
+/** The crosscuts that leave a piece of a part; an end that is cut rightly already needs none. */
+function crosscutsOf(part: Part, own: Part): Crosscut[] {
+  // along the edge towards the starting wall, and along the other
+  const [near, far] = [
+    { from: (p: Part) => p.from + Math.max(0, -p.ends.left), to: (p: Part) => p.to - Math.max(0, p.ends.right) },
+    { from: (p: Part) => p.from + Math.max(0, p.ends.left), to: (p: Part) => p.to - Math.max(0, -p.ends.right) },
+  ];
+  const cut = (keep: number, from: 'left' | 'right', near: number, far: number, slant: number): Crosscut => {
+    if (Math.abs(near - far) < SLANTED) return { keep, from };
+    return { keep, from, slant: { near, far, degrees: (Math.atan2(Math.abs(slant), own.high - own.low) * 180) / Math.PI } };
+  };
+  const cuts: Crosscut[] = [];
+  if (part.from < own.from - TRIM || Math.abs(part.ends.left - own.ends.left) > SLANTED)
+    cuts.push(cut(part.to - own.from, 'right', near.to(part) - near.from(own), far.to(part) - far.from(own), own.ends.left));
+  if (part.to > own.to + TRIM || Math.abs(part.ends.right - own.ends.right) > SLANTED)
+    cuts.push(cut(own.to - own.from, 'left', near.to(own) - near.from(own), far.to(own) - far.from(own), own.ends.right));
+  return cuts;
+}
 
 function cutLine(
   plan: Plan,
@@ -148,48 +183,59 @@ function cutLine(
 ): CutLine {
   const plank = plan.planks[piece.plank - 1]!;
   const { cut } = piece;
-  const parts = stock.get(plank.n) ?? [{ from: 0, to: plank.length, low: 0, high: plank.width, of: null }];
+  const shape = turnedPolygon(frameOf(floor.direction), ringsOf(piece));
+  const own: Part = { ...cut, ends: slantsOf(shape, plank.width) };
+  const parts = stock.get(plank.n) ?? [{ from: 0, to: plank.length, low: 0, high: plank.width, ends: SQUARE, of: null }];
   const k = parts.findIndex((p) => within(cut, p));
   // A piece of a run that an obstacle splits lies in what is already cut to length; it is named by its own part.
-  const found = parts[k] ?? { ...cut, of: null };
+  const found = parts[k] ?? { ...own, of: null };
   const others = (later.get(plank.n) ?? []).filter((l) => l.piece !== piece);
   const inside = others.map((l) => l.piece.cut).filter((c) => within(c, found));
-  const { part, early, off } = partedFrom(found, cut, inside, kerf);
-  const rest = [...parts.filter((_, i) => i !== k), ...[...off, ...restsOf(part, cut, kerf)].map((o) => ({ ...o, of: piece.id }))];
-  const crosscuts: Crosscut[] = [];
-  if (part.from < cut.from - SAME) crosscuts.push({ keep: part.to - cut.from, from: 'right' });
-  if (part.to > cut.to + SAME) crosscuts.push({ keep: cut.to - cut.from, from: 'left' });
+  const { part, early, off } = partedFrom(found, own, inside, kerf);
+  const rest = [...parts.filter((_, i) => i !== k), ...[...off, ...restsOf(part, own, kerf)].map((o) => ({ ...o, of: piece.id }))];
   stock.set(plank.n, rest);
 
   const remainders = rest
-    .filter((r) => r.of === piece.id)
+    .filter((r) => r.of === piece.id && (r.to - r.from - slantOf(r) >= CRUMB || others.some((l) => within(l.piece.cut, r))))
     .map((r): Remainder => {
       const next = others.find((l) => within(l.piece.cut, r));
       return {
         length: r.to - r.from,
+        slanted: isSlanted(r),
         width: r.high - r.low,
         rippedOff: r.high - r.low < plank.width - SAME,
         becomes: next?.piece.id ?? null,
         floor: next?.floor ?? null,
       };
     })
-    .filter((r) => r.becomes !== null || (r.length >= CRUMB && r.width >= CRUMB / 2));
+    .filter((r) => r.becomes !== null || r.width >= CRUMB / 2);
   const whole = found.of === null && found.to - found.from >= plank.length - SAME && found.high - found.low >= plank.width - SAME;
   return {
     piece,
     floor: floor.id,
     length: cut.to - cut.from,
-    take: whole ? { kind: 'plank' } : { kind: 'offcut', of: found.of ?? piece.id, length: found.to - found.from },
+    take: whole
+      ? { kind: 'plank' }
+      : { kind: 'offcut', of: found.of ?? piece.id, length: found.to - found.from, slanted: isSlanted(found) },
     early,
-    crosscuts,
-    ...edgesOf(floor, piece, plank.width),
+    crosscuts: crosscutsOf(part, own),
+    ...(isPlain(shape, piece, plank.width) ? { rip: null, shape: null } : edgesOf(shape, piece, plank.width)),
     remainders,
   };
 }
 
+/** Whether a piece is as wide as its plank, with straight ends: two crosscuts then make it. */
+function isPlain(shape: Polygon, { cut }: Piece, width: number): boolean {
+  const { minY, maxY } = boxOf(shape[0]!);
+  const onEdge = shape[0]!.every(([, w]) => w < minY + SAME || w > maxY - SAME);
+  return shape.length === 1 && onEdge && cut.low <= SAME && cut.high >= width - SAME;
+}
+
+const slantOf = ({ ends }: Part): number => Math.max(Math.abs(ends.left), Math.abs(ends.right));
+const isSlanted = (part: Part): boolean => slantOf(part) > SLANTED;
+
 /** How a piece is ripped, measured from its shape on the floor. */
-function edgesOf(floor: PlanFloor, piece: Piece, width: number): Pick<CutLine, 'rip' | 'shape'> {
-  const shape = turnedPolygon(frameOf(floor.direction), ringsOf(piece));
+function edgesOf(shape: Polygon, piece: Piece, width: number): Pick<CutLine, 'rip' | 'shape'> {
   const us = shape[0]!.map((p) => p[0]);
   const [u0, u1] = [Math.min(...us), Math.max(...us)];
   const heightAt = (u: number, lean: 1 | -1) => spansAt([shape], 0, u, lean).reduce((sum, [a, b]) => sum + b - a, 0);
@@ -209,7 +255,7 @@ function edgesOf(floor: PlanFloor, piece: Piece, width: number): Pick<CutLine, '
 }
 
 /** Whether the slanted side is the one towards the starting wall, where both edges of the box are the plank's own. */
-function tapersNear(shape: ReturnType<typeof turnedPolygon>, piece: Piece): boolean {
+function tapersNear(shape: Polygon, piece: Piece): boolean {
   const ws = shape[0]!.map((p) => p[1]);
   const [w0, w1] = [Math.min(...ws), Math.max(...ws)];
   const near = shape[0]!.filter((p) => p[1] - w0 < 0.1).length;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { comesApart, crowded } from './guillotine';
+import { comesApart, crowded, type Sawn } from './guillotine';
 import type { Piece } from './schema';
 
 type Box = Piece['cut'];
@@ -26,7 +26,13 @@ test('what was sawn straight through comes apart', () => {
   fc.assert(
     fc.property(fc.infiniteStream(fc.double({ min: 0, max: 0.999, noNaN: true })), fc.constantFrom(0, 3), (chance, kerf) => {
       const random = () => chance.next().value as number;
-      expect(comesApart(sawn(random, { from: 0, to: 1285, low: 0, high: 192 }, kerf, 3), kerf)).toBe(true);
+      const parts = sawn(random, { from: 0, to: 1285, low: 0, high: 192 }, kerf, 3);
+      expect(
+        comesApart(
+          parts.map((p) => ({ box: p })),
+          kerf,
+        ),
+      ).toBe(true);
     }),
   );
 });
@@ -34,18 +40,38 @@ test('what was sawn straight through comes apart', () => {
 const box = (from: number, to: number, low: number, high: number): Box => ({ from, to, low, high });
 
 test('a pinwheel does not, nor what overlaps or lies nearer than the kerf', () => {
-  expect(comesApart([box(0, 60, 0, 30), box(70, 100, 0, 60), box(40, 100, 70, 100), box(0, 30, 40, 100)], 3)).toBe(false);
-  expect(comesApart([box(0, 60, 0, 30), box(50, 100, 0, 30)], 0)).toBe(false);
-  expect(comesApart([box(0, 60, 0, 30), box(62, 100, 0, 30)], 3)).toBe(false);
-  expect(comesApart([box(0, 60, 0, 30), box(63, 100, 0, 30)], 3)).toBe(true);
+  const apart = (boxes: Box[], kerf: number) =>
+    comesApart(
+      boxes.map((b) => ({ box: b })),
+      kerf,
+    );
+  expect(apart([box(0, 60, 0, 30), box(70, 100, 0, 60), box(40, 100, 70, 100), box(0, 30, 40, 100)], 3)).toBe(false);
+  expect(apart([box(0, 60, 0, 30), box(50, 100, 0, 30)], 0)).toBe(false);
+  expect(apart([box(0, 60, 0, 30), box(62, 100, 0, 30)], 3)).toBe(false);
+  expect(apart([box(0, 60, 0, 30), box(63, 100, 0, 30)], 3)).toBe(true);
 });
 
-const piece = (id: string, cut: Box): Piece => ({ id, row: Number(id.split('.')[0]), outline: [], plank: 1, cut });
+test('slanted ends that lap come apart by one slanted cut, a kerf wide across it; square boxes in their place do not', () => {
+  // 45°: a kerf of 3 is 4.25 along the plank
+  const closer: Sawn = { box: box(0, 600, 0, 192), ring: [[0, 0], [408, 0], [600, 192], [0, 192]] }; // prettier-ignore
+  const starter = (from: number): Sawn => ({
+    box: box(from, 1285, 0, 192),
+    ring: [[0, 0], [1285 - from, 0], [1285 - from, 192], [192, 192]], // prettier-ignore
+  });
+  expect(comesApart([closer, starter(412.3)], 3)).toBe(true);
+  expect(comesApart([closer, starter(412.2)], 3)).toBe(false);
+  expect(comesApart([closer, { box: starter(412.3).box }], 3)).toBe(false);
+});
+
+const piece = (id: string, cut: Box) => ({
+  box: cut,
+  piece: { id, row: Number(id.split('.')[0]), outline: [], plank: 1, cut } satisfies Piece,
+});
 
 test('of crowded halves the smaller one moves; pieces that come apart stay', () => {
   const near = piece('3.1', box(0, 500, 0, 90));
   const far = piece('3.2', box(0, 400, 91, 192));
   const starter = piece('4.1', box(900, 1285, 0, 192));
   expect(crowded([near, far, starter], 3)).toEqual([far]);
-  expect(crowded([near, { ...far, cut: box(0, 400, 93, 192) }, starter], 3)).toEqual([]);
+  expect(crowded([near, piece('3.2', box(0, 400, 93, 192)), starter], 3)).toEqual([]);
 });

@@ -1,50 +1,83 @@
+import type { Point } from '../geometry';
 import type { Piece } from './schema';
 
 type Box = Piece['cut'];
+
+/** What is sawn from a plank: its box there and, where an end is slanted, its corners, counted from the box's own. */
+export type Sawn = { readonly box: Box; readonly ring?: readonly Point[] };
 
 const SAME = 0.005;
 
 /**
  * Whether pieces come apart by straight cuts right through their plank, a kerf wide each: some cut parts them, and then each part again.
- * Judged by their boxes.
+ * Judged by their boxes, and by their corners where an end is slanted.
  */
-export function comesApart(boxes: readonly Box[], kerf: number): boolean {
-  if (boxes.length < 2) return true;
+export function comesApart(pieces: readonly Sawn[], kerf: number): boolean {
+  if (pieces.length < 2) return true;
   for (const [low, high] of [
     ['from', 'to'],
     ['low', 'high'],
   ] as const) {
-    for (const { [high]: at } of boxes) {
-      const before = boxes.filter((b) => b[high] <= at + SAME);
-      const after = boxes.filter((b) => b[low] >= at + kerf - SAME);
-      if (after.length > 0 && before.length + after.length === boxes.length) return comesApart(before, kerf) && comesApart(after, kerf);
+    for (const { box } of pieces) {
+      const before = pieces.filter((p) => p.box[high] <= box[high] + SAME);
+      const after = pieces.filter((p) => p.box[low] >= box[high] + kerf - SAME);
+      if (after.length > 0 && before.length + after.length === pieces.length) return comesApart(before, kerf) && comesApart(after, kerf);
     }
   }
+  for (const [a, b] of pieces.flatMap(slantsOf)) {
+    const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    const beyond = ([u, w]: Point) => ((u - a[0]) * (b[1] - a[1]) - (w - a[1]) * (b[0] - a[0])) / length;
+    const reach = pieces.map((p) => cornersOf(p).map(beyond));
+    const before = pieces.filter((_, i) => Math.max(...reach[i]!) <= SAME);
+    const after = pieces.filter((_, i) => Math.min(...reach[i]!) >= kerf - SAME);
+    if (after.length > 0 && before.length > 0 && before.length + after.length === pieces.length)
+      return comesApart(before, kerf) && comesApart(after, kerf);
+  }
   return false;
+}
+
+function cornersOf({ box, ring }: Sawn): readonly Point[] {
+  const { from, to, low, high } = box;
+  if (ring) return ring.map(([u, w]) => [from + u, low + w]);
+  return [
+    [from, low],
+    [to, low],
+    [to, high],
+    [from, high],
+  ];
+}
+
+/** The slanted sides of a piece, each both ways round: a cut may run along either side of it. */
+function slantsOf(piece: Sawn): (readonly [Point, Point])[] {
+  if (!piece.ring) return [];
+  const corners = cornersOf(piece);
+  return corners.flatMap((a, k): (readonly [Point, Point])[] => {
+    const b = corners[(k + 1) % corners.length]!;
+    if (Math.abs(a[0] - b[0]) < SAME || Math.abs(a[1] - b[1]) < SAME) return [];
+    return [
+      [a, b],
+      [b, a],
+    ];
+  });
 }
 
 /**
  * Where a corner or a post splits a piece's place in two and the halves lie too close to be sawn from one plank, the smaller ones get a
  * plank of their own.
  *
- * @returns the pieces that move, each with the plank that it was to come from
+ * @returns those that move
  */
-export function crowded(pieces: readonly Piece[], kerf: number): readonly Piece[] {
-  const byPlank = new Map<number, Piece[]>();
-  for (const piece of pieces) byPlank.set(piece.plank, [...(byPlank.get(piece.plank) ?? []), piece]);
-  const size = ({ cut }: Piece) => (cut.to - cut.from) * (cut.high - cut.low);
-  const moved: Piece[] = [];
+export function crowded<T extends Sawn & { readonly piece: Piece }>(pieces: readonly T[], kerf: number): readonly T[] {
+  const byPlank = new Map<number, T[]>();
+  for (const own of pieces) byPlank.set(own.piece.plank, [...(byPlank.get(own.piece.plank) ?? []), own]);
+  const size = ({ box }: T) => (box.to - box.from) * (box.high - box.low);
+  const moved: T[] = [];
   for (const own of byPlank.values()) {
     let rest = own;
-    while (
-      !comesApart(
-        rest.map((p) => p.cut),
-        kerf,
-      )
-    ) {
+    while (!comesApart(rest, kerf)) {
       // only a split place can be crowded: take the smallest of those that share theirs
       const shared = rest.filter((p) =>
-        rest.some((q) => q !== p && q.row === p.row && q.cut.from < p.cut.to - SAME && p.cut.from < q.cut.to - SAME),
+        rest.some((q) => q !== p && q.piece.row === p.piece.row && q.box.from < p.box.to - SAME && p.box.from < q.box.to - SAME),
       );
       const smallest = (shared.length > 0 ? shared : rest).reduce((a, b) => (size(b) < size(a) ? b : a));
       moved.push(smallest);

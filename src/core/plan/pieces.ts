@@ -1,5 +1,6 @@
 import { boxOf, clipHalf, round3, roundPoint, turned, type Frame, type MultiPolygon, type Polygon, type Ring } from '../geometry';
-import type { Cut, Run } from '../rows';
+import { slantsOf, type Cut, type Run } from '../rows';
+import type { Sawn } from './guillotine';
 import type { Blank } from './reuse';
 import type { Piece } from './schema';
 
@@ -41,8 +42,8 @@ export function partsOf(run: Run, joints: readonly number[]): MultiPolygon[] {
 const isRectangle = (shape: Polygon, { u0, u1, w0, w1 }: Run): boolean =>
   shape.length === 1 && shape[0]!.length === 4 && shape[0]!.every(([u, w]) => (u === u0 || u === u1) && (w === w0 || w === w1));
 
-/** A piece, and which factory ends and edges of its plank it locks by. */
-export type Laid = { readonly piece: Piece; readonly needs: Pick<Blank, 'left' | 'right' | 'low' | 'high'> };
+/** A piece, its place on its plank, and which factory ends and edges of that it locks by. */
+export type Laid = Sawn & { readonly piece: Piece; readonly needs: Omit<Blank, keyof Sawn | 'plank' | 'size'> };
 
 /** Turns the cuts of one run into the pieces that lie on the floor, in plan. */
 export function piecesOf(run: Run, cuts: readonly Cut[], frame: Frame, firstIndex: number): Laid[] {
@@ -55,24 +56,30 @@ export function piecesOf(run: Run, cuts: readonly Cut[], frame: Frame, firstInde
       const from = cut.along + box.minX - cut.segment.from;
       const rings = shape.map((ring) => ring.map((p) => roundPoint(turned(frame, p))));
       const locks = (spans: Run['lockAfter']) => spans.some(([a, b]) => Math.min(b, box.maxX) - Math.max(a, box.minX) > SAME);
+      const slants = slantsOf(shape, run.row.width);
+      const slanted = slants.left !== 0 || slants.right !== 0;
+      const place = {
+        from: round3(from),
+        to: round3(from + box.maxX - box.minX),
+        low: round3(box.minY - run.row.from),
+        high: round3(box.maxY - run.row.from),
+      };
       pieces.push({
+        box: place,
+        ring: slanted ? shape[0]!.map(([u, w]) => [u - box.minX, w - box.minY]) : undefined,
         piece: {
           id: `${run.row.n}.${firstIndex + pieces.length}`,
           row: run.row.n,
           outline: rings.length === 1 ? rings[0]! : rings,
           plank: cut.plank,
-          cut: {
-            from: round3(from),
-            to: round3(from + box.maxX - box.minX),
-            low: round3(box.minY - run.row.from),
-            high: round3(box.maxY - run.row.from),
-          },
+          cut: place,
         },
         needs: {
           left: k > 0 && box.minX < cut.segment.from + SAME,
           right: k < joints.length && box.maxX > cut.segment.to - SAME,
           low: locks(run.lockBefore),
           high: locks(run.lockAfter),
+          slants: slanted ? slants : undefined,
         },
       });
     }

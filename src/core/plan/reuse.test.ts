@@ -62,7 +62,12 @@ test('whatever moves keeps its measures, its size of plank and the factory ends 
       for (const own of byPlank.values()) {
         expect(new Set(own.map((i) => list[i]!.size)).size).toBe(1);
         const boxes = own.map((i) => places[i]!.box);
-        expect(comesApart(boxes, KERF)).toBe(true);
+        expect(
+          comesApart(
+            boxes.map((b) => ({ box: b })),
+            KERF,
+          ),
+        ).toBe(true);
         const area = boxes.reduce((sum, b) => sum + (b.to - b.from) * (b.high - b.low), 0);
         expect(area).toBeLessThanOrEqual(PLANK.length * PLANK.width + 1);
       }

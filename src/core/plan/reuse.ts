@@ -3,14 +3,15 @@
  * serves several short ones, the rest beside a tapered or notched piece, a closet's pieces from what others leave. Here pieces move, as boxes
  * on their planks, until planks stand empty that need not be opened.
  */
-import { comesApart } from './guillotine';
+import { polygonArea } from '../geometry';
+import { lapBetween, type Slants } from '../rows';
+import { comesApart, type Sawn } from './guillotine';
 import type { Piece } from './schema';
 
 type Box = Piece['cut'];
 
 /** A piece as its plank sees it: its box there, and which factory ends and edges of the plank it must lie at. */
-export type Blank = {
-  readonly box: Box;
+export type Blank = Sawn & {
   readonly plank: number;
   /** which size of plank it is cut from: only blanks of one size share planks */
   readonly size: number;
@@ -19,6 +20,8 @@ export type Blank = {
   /** the edge towards the starting wall, and the one away from it */
   readonly low: boolean;
   readonly high: boolean;
+  /** where its ends slant right across the plank */
+  readonly slants?: Slants;
 };
 
 /** Where a blank lies now. */
@@ -33,17 +36,18 @@ const wideOf = ({ box }: Blank | Place) => box.high - box.low;
 /** A plank and the blanks that lie on it; `gap` and `beside` are the most that could be free along it and beside its blanks. */
 type Bin = { readonly n: number; readonly size: number; items: number[]; free: number; gap: number; beside: number };
 
+/** By how much two blanks may overlap along their plank, the first to the left of the second. */
+const lapOf = (a: Blank, b: Blank, kerf: number): number =>
+  a.slants && b.slants ? lapBetween(a.slants.right, b.slants.left, a.slants.width, kerf) : 0;
+
+/** A stretch that is taken, and how near another may come to its two ends. */
+type Taken = readonly [from: number, to: number, before: number, after: number];
+
 /** Starts of a stretch on a plank that keeps to the factory ends it needs, or else lies at an end or beside what is there already. */
-function startsOf(
-  stretch: number,
-  plank: number,
-  [near, far]: readonly [boolean, boolean],
-  others: readonly (readonly [number, number])[],
-  kerf: number,
-): number[] {
+function startsOf(stretch: number, plank: number, [near, far]: readonly [boolean, boolean], others: readonly Taken[]): number[] {
   if (near && far) return Math.abs(stretch - plank) < SAME ? [0] : [];
   if (near || far) return [near ? 0 : plank - stretch];
-  const beside = others.flatMap(([from, to]) => [to + kerf, from - kerf - stretch]);
+  const beside = others.flatMap(([from, to, before, after]) => [to + after, from - before - stretch]);
   return [0, plank - stretch, ...beside].filter((at) => at > -SAME && at + stretch < plank + SAME);
 }
 
@@ -56,7 +60,9 @@ function startsOf(
  */
 export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: number): readonly Place[] {
   const places: Place[] = blanks.map(({ plank, box }) => ({ plank, box }));
-  const areas = blanks.map((b) => longOf(b) * wideOf(b));
+  const areas = blanks.map((b) => (b.ring ? polygonArea([b.ring]) : longOf(b) * wideOf(b)));
+  /** the least of its length that a blank takes for itself alone */
+  const lengths = blanks.map((b) => longOf(b) - Math.abs(b.slants?.left ?? 0) - Math.abs(b.slants?.right ?? 0));
   const bins = new Map<number, Bin>();
 
   const measure = (bin: Bin) => {
@@ -86,19 +92,28 @@ export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: nu
   const placeOn = (bin: Bin, i: number): Box | null => {
     const blank = blanks[i]!;
     const [long, wide] = [longOf(blank), wideOf(blank)];
-    if (bin.free < areas[i]! || (bin.gap < long + kerf - SAME && bin.beside < wide - SAME)) return null;
+    if (bin.free < areas[i]! || (bin.gap < lengths[i]! + kerf - SAME && bin.beside < wide - SAME)) return null;
     const { length, width } = sizes[bin.size]!;
     const others = bin.items.map((k) => places[k]!.box);
-    const ends = others.map((b) => [b.from, b.to] as const);
-    const edges = others.map((b) => [b.low, b.high] as const);
-    for (const from of startsOf(long, length, [blank.left, blank.right], ends, kerf)) {
-      for (const low of startsOf(wide, width, [blank.low, blank.high], edges, kerf)) {
+    const before = bin.items.map((k) => kerf - lapOf(blank, blanks[k]!, kerf));
+    const after = bin.items.map((k) => kerf - lapOf(blanks[k]!, blank, kerf));
+    const ends = others.map((b, k): Taken => [b.from, b.to, before[k]!, after[k]!]);
+    const edges = others.map((b): Taken => [b.low, b.high, kerf, kerf]);
+    for (const from of startsOf(long, length, [blank.left, blank.right], ends)) {
+      for (const low of startsOf(wide, width, [blank.low, blank.high], edges)) {
         const box = { from, to: from + long, low, high: low + wide };
         const clear = others.every(
-          (b) =>
-            b.from >= box.to + kerf - SAME || b.to <= from - kerf + SAME || b.low >= box.high + kerf - SAME || b.high <= low - kerf + SAME,
+          (b, k) =>
+            b.from >= box.to + before[k]! - SAME ||
+            b.to <= from - after[k]! + SAME ||
+            b.low >= box.high + kerf - SAME ||
+            b.high <= low - kerf + SAME,
         );
-        if (clear && comesApart([...others, box], kerf)) return box;
+        if (
+          clear &&
+          comesApart([...bin.items.map((k) => ({ ring: blanks[k]!.ring, box: places[k]!.box })), { ring: blank.ring, box }], kerf)
+        )
+          return box;
       }
     }
     return null;
@@ -111,7 +126,7 @@ export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: nu
     measure(to);
   };
 
-  const least = { long: Math.min(...blanks.map(longOf)), wide: Math.min(...blanks.map(wideOf)) };
+  const least = { long: Math.min(...lengths), wide: Math.min(...blanks.map(wideOf)) };
   let open = [...bins.values()];
   for (let emptied = true; emptied;) {
     emptied = false;

@@ -11,6 +11,7 @@ import {
   patternOf,
   REPEAT_ROWS,
   searchStarters,
+  slantsOf,
   wishesOf,
   type FloorRuns,
   type MixedCut,
@@ -59,16 +60,11 @@ export function sawnOf(job: Job, group: readonly LaidOut[], options: PlanOptions
       return own.map((one) => ({ ...one, floor }));
     });
   });
-  const moved = new Set(
-    crowded(
-      laid.map((l) => l.piece),
-      job.kerf,
-    ),
-  );
+  const moved = new Set(crowded(laid, job.kerf));
   let spare = sizeOf.size;
-  const blanks = laid.map(({ piece, needs }): Blank => {
-    const plank = moved.has(piece) ? ++spare : piece.plank;
-    return { ...needs, box: piece.cut, plank, size: sizeOf.get(piece.plank)! };
+  const blanks = laid.map((own): Blank => {
+    const { piece, needs, box, ring } = own;
+    return { ...needs, box, ring, plank: moved.has(own) ? ++spare : piece.plank, size: sizeOf.get(piece.plank)! };
   });
   const places = reuse(blanks, product.planks, job.kerf);
 
@@ -129,6 +125,7 @@ function searchedOf(job: Job, group: readonly LaidOut[]): Searched {
         row: rowBase + run.row.n,
         stagger: product.limits.stagger,
         endPiece: product.limits.endPiece,
+        slants: slantsOf(run.shape, run.row.width),
         wishes: wishes[run.index]!,
       });
     }

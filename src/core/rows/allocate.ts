@@ -1,5 +1,6 @@
-import { mostPairs, pairHands } from './hands';
+import { mostPairs, pairHands, type Laps } from './hands';
 import { isSingle, jointsOf, SAME_LENGTH } from './joints';
+import { classesOf } from './slants';
 import { together } from './stock';
 import type { SearchRun } from './ties';
 
@@ -35,7 +36,14 @@ export function segmentsOf(line: SearchRun, run: number, starter: number): Segme
 }
 
 /** Segments that lie in the same stretch of a plank: one, or two that share its width. */
-type Slot = { readonly kind: SegmentKind; length: number; readonly row: number; readonly members: Segment[] };
+type Slot = {
+  readonly kind: SegmentKind;
+  length: number;
+  readonly row: number;
+  readonly members: Segment[];
+  /** class of its slanted end */
+  readonly slant: number;
+};
 
 /**
  * Cuts the segments of all runs out of planks: mates share width, starters and closers share length, single pieces go where they fit closest.
@@ -47,6 +55,7 @@ type Slot = { readonly kind: SegmentKind; length: number; readonly row: number; 
 export function allocate(runs: readonly SearchRun[], starters: ArrayLike<number>, mates: ArrayLike<number>, kerf: number): readonly Cut[] {
   const cuts: Cut[] = [];
   let opened = 0;
+  const slanted = classesOf(runs, kerf);
   for (const size of new Set(runs.map((r) => r.size))) {
     const { plank } = runs.find((r) => r.size === size)!;
     const slots: Slot[] = [];
@@ -54,7 +63,8 @@ export function allocate(runs: readonly SearchRun[], starters: ArrayLike<number>
       const mate = mates[i]!;
       if (line.size !== size || (mate >= 0 && mate < i)) return;
       const own = segmentsOf(line, i, starters[i]!);
-      const slotOf = (s: Segment, row: number): Slot => ({ kind: s.kind, length: s.to - s.from, row, members: [s] });
+      const slantOf = ({ kind, from, to }: Segment) => (kind === 'starter' || kind === 'closer' ? slanted.classOf(kind, i, to - from) : 0);
+      const slotOf = (s: Segment, row: number): Slot => ({ kind: s.kind, length: s.to - s.from, row, members: [s], slant: slantOf(s) });
       if (mate < 0) slots.push(...own.map((s) => slotOf(s, line.row)));
       else slots.push(...sharedSlots(runs, i, mate, starters));
     });
@@ -65,7 +75,7 @@ export function allocate(runs: readonly SearchRun[], starters: ArrayLike<number>
       singles: [],
       left: 0,
     }));
-    bins.push(...packCut(of('starter'), of('closer'), of('single'), plank, kerf));
+    bins.push(...packCut(of('starter'), of('closer'), of('single'), plank, kerf, slanted.laps));
     for (const bin of bins) {
       opened++;
       const lay = (slot: Slot, at: number) => {
@@ -125,6 +135,7 @@ function sharedSlots(runs: readonly SearchRun[], a: number, b: number, starters:
     length: s.to - s.from,
     row,
     members: less.segments[k] ? [s, less.segments[k]] : [s],
+    slant: 0,
   }));
   let spare = less.segments.length;
   const rest = { ...less.parts };
@@ -137,19 +148,26 @@ function sharedSlots(runs: readonly SearchRun[], a: number, b: number, starters:
   if (absorbed === 'closer' || absorbed === 'both') absorb('closer');
   for (const kind of ['starter', 'closer', 'single'] as const) {
     const members = [more.parts[kind], rest[kind]].filter((s): s is Segment => s !== undefined);
-    if (members.length > 0) slots.push({ kind, length: Math.max(...members.map((s) => s.to - s.from)), row, members });
+    if (members.length > 0) slots.push({ kind, length: Math.max(...members.map((s) => s.to - s.from)), row, members, slant: 0 });
   }
   return slots;
 }
 
 type Bin = { starter?: Slot; closer?: Slot; singles: Slot[]; left: number };
 
-function packCut(starters: readonly Slot[], closers: readonly Slot[], singles: readonly Slot[], plank: number, kerf: number): Bin[] {
+function packCut(
+  starters: readonly Slot[],
+  closers: readonly Slot[],
+  singles: readonly Slot[],
+  plank: number,
+  kerf: number,
+  laps: Laps,
+): Bin[] {
   const room = plank - kerf;
-  const near = pack(pairHands(starters, closers, room), starters, closers, singles, plank, kerf);
+  const near = pack(pairHands(starters, closers, room, laps), starters, closers, singles, plank, kerf);
   if (singles.length === 0) return near;
   // With single pieces to place, the pairing that the search counted may leave better room than the one with the least waiting.
-  const counted = pack(mostPairs(starters, closers, room), starters, closers, singles, plank, kerf);
+  const counted = pack(mostPairs(starters, closers, room, laps), starters, closers, singles, plank, kerf);
   return counted.length < near.length ? counted : near;
 }
 

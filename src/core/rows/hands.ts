@@ -18,17 +18,32 @@ export function countPairs(starters: ArrayLike<number>, closers: ArrayLike<numbe
   return pairs;
 }
 
-/** A length that is wanted from a plank, with the moment (row) at which it is laid. */
-export type Want = { readonly length: number; readonly row: number };
+/** A length that is wanted from a plank, with the moment (row) at which it is laid and the class of its slanted end. */
+export type Want = { readonly length: number; readonly row: number; readonly slant?: number };
 
-/** As many starter–closer pairs as can be, as [starter index, closer index]: the longest starter takes the shortest closer. */
-export function mostPairs(starters: readonly Want[], closers: readonly Want[], room: number): [number, number][] {
-  const byLength = (wants: readonly Want[]) => wants.map((_, i) => i).sort((a, b) => wants[a]!.length - wants[b]!.length || a - b);
-  const s = byLength(starters);
-  const c = byLength(closers);
+/** By how much a starter and a closer of one class of slanted ends lap on their plank, mm; class 0 is square. */
+export type Laps = readonly number[];
+
+const SQUARE: Laps = [0];
+const lapOf = (a: Want, b: Want, laps: Laps): number => (a.slant === b.slant ? laps[a.slant ?? 0]! : 0);
+
+/**
+ * Starter–closer pairs, as [starter index, closer index]: the longest starter takes the shortest closer. As many as can be where all ends are
+ * square; slanted ends pair with their like first.
+ */
+export function mostPairs(starters: readonly Want[], closers: readonly Want[], room: number, laps = SQUARE): [number, number][] {
   const pairs: [number, number][] = [];
-  for (let i = s.length - 1, j = 0; i >= 0 && j < c.length; i--) {
-    if (starters[s[i]!]!.length + closers[c[j]!]!.length <= room + 1e-6) pairs.push([s[i]!, c[j++]!]);
+  const rest = [starters, closers].map((wants) => wants.map((_, i) => i).sort((a, b) => wants[a]!.length - wants[b]!.length || a - b));
+  for (let slant = laps.length - 1; slant >= 0; slant--) {
+    const [s, c] =
+      slant === 0 ? rest : [rest[0]!.filter((i) => starters[i]!.slant === slant), rest[1]!.filter((j) => closers[j]!.slant === slant)];
+    const own: [number, number][] = [];
+    for (let i = s!.length - 1, j = 0; i >= 0 && j < c!.length; i--) {
+      if (starters[s![i]!]!.length + closers[c![j]!]!.length <= room + laps[slant]! + 1e-6) own.push([s![i]!, c![j++]!]);
+    }
+    rest[0] = rest[0]!.filter((i) => !own.some((p) => p[0] === i));
+    rest[1] = rest[1]!.filter((j) => !own.some((p) => p[1] === j));
+    pairs.push(...own);
   }
   return pairs;
 }
@@ -38,20 +53,27 @@ export function mostPairs(starters: readonly Want[], closers: readonly Want[], r
  * wait at once.
  *
  * @param room plank length − kerf, mm
+ * @param laps by how much slanted ends of each class lap
  * @returns pairs as [starter index, closer index]
  */
-export function pairHands(starters: readonly Want[], closers: readonly Want[], room: number): readonly (readonly [number, number])[] {
+export function pairHands(
+  starters: readonly Want[],
+  closers: readonly Want[],
+  room: number,
+  laps = SQUARE,
+): readonly (readonly [number, number])[] {
   const limit = room + 1e-6;
-  const pairs = mostPairs(starters, closers, room);
+  const pairs = mostPairs(starters, closers, room, laps);
   // An offcut that starts a later row is what people expect; a starter cut first, whose rest waits to close a row, is second best.
   const BACKWARDS = 4;
   const wait = (a: number, b: number) => {
     const rows = starters[a]!.row - closers[b]!.row;
     return rows > 0 ? rows : BACKWARDS - rows;
   };
-  const loss = (a: number, b: number) => (limit - starters[a]!.length - closers[b]!.length > 1e-3 ? 0.5 : 0);
+  const spare = (a: number, b: number) => limit + lapOf(starters[a]!, closers[b]!, laps) - starters[a]!.length - closers[b]!.length;
+  const loss = (a: number, b: number) => (spare(a, b) > 1e-3 ? 0.5 : 0);
   const cost = (a: number, b: number) => wait(a, b) + loss(a, b);
-  const fits = (a: number, b: number) => starters[a]!.length + closers[b]!.length <= limit;
+  const fits = (a: number, b: number) => spare(a, b) >= 0;
   const freeStarters = new Set(starters.map((_, i) => i).filter((i) => !pairs.some((p) => p[0] === i)));
   const freeClosers = new Set(closers.map((_, j) => j).filter((j) => !pairs.some((p) => p[1] === j)));
   // Exchange partners while that shortens the waiting; the number of pairs stays.

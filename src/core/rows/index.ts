@@ -7,6 +7,7 @@ export * from './joints';
 export * from './hands';
 export * from './mates';
 export * from './looks';
+export * from './slants';
 export * from './ties';
 export * from './stock';
 export * from './search';

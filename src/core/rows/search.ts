@@ -261,8 +261,8 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
   /** A starter for run i that some other run's offcut, or its own offcut for some other run, would fit. */
   const fitting = (i: number): number => {
     const j = free[Math.floor(random() * free.length)]!;
-    if (random() < 0.6) return room(i) - closerFor(runs[j]!, starters[j]!);
-    const closer = room(i) - starters[j]!;
+    if (random() < 0.6) return room(i) + stock.lap(i, j) - closerFor(runs[j]!, starters[j]!);
+    const closer = room(i) + stock.lap(j, i) - starters[j]!;
     const run = runs[i]!;
     const rest = run.u1 - run.u0 - closer;
     const starter = rest - Math.floor(rest / run.plank) * run.plank;

@@ -1,4 +1,5 @@
-import { countPairs } from './hands';
+import { countPairs, type Laps } from './hands';
+import { classesOf } from './slants';
 import { closerFor, isSingle, SAME_LENGTH, wholesFor } from './joints';
 import { putSorted, takeSorted } from './sorted';
 import type { SearchRun } from './ties';
@@ -11,21 +12,24 @@ type Stock = {
   change(run: number, starter: number): void;
   /** Counts everything afresh from the starters. */
   recount(): void;
+  /** by how much run i's starter and run j's closer lap on a plank, mm */
+  lap(i: number, j: number): number;
   /** Fewest planks that the lengths could be cut from, were every offcut of use. */
   leastPlanks(): number;
 };
 
 /**
  * Counts planks. A run, or two mates that share the width of their planks, is one unit: whole planks, at most one starter and one closer.
- * The lengths of all units' starters and closers stay sorted per plank size.
+ * The lengths of all units' starters and closers stay sorted per plank size and class of slanted ends.
  */
 export function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, starters: Float64Array, kerf: number): Stock {
   const sizes = [...new Set(runs.map((r) => r.size))];
   const lengthOf = (size: number) => runs.find((r) => r.size === size)!.plank;
+  const slanted = classesOf(runs, kerf);
   const pools = sizes.map((size) => ({
     plank: lengthOf(size),
-    starters: [] as number[],
-    closers: [] as number[],
+    starters: slanted.laps.map((): number[] => []),
+    closers: slanted.laps.map((): number[] => []),
     singles: [] as number[],
     wholes: 0,
   }));
@@ -60,6 +64,8 @@ export function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, 
     const mate = mates[i]!;
     return mate < 0 ? own(i) : together(own(i), own(mate)).unit;
   };
+  // two mates share their planks as boxes
+  const slantOf = (end: 'starter' | 'closer', i: number, length: number) => (mates[i]! < 0 ? slanted.classOf(end, i, length) : 0);
   const insert = (list: number[], value: number) => value > 0 && putSorted(list, value);
   const remove = (list: number[], value: number) => value > 0 && takeSorted(list, value);
   const put = (i: number) => {
@@ -67,21 +73,21 @@ export function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, 
     const pool = poolOf[i]!;
     units[i] = unit;
     pool.wholes += unit.wholes;
-    insert(pool.starters, unit.starter);
-    insert(pool.closers, unit.closer);
+    insert(pool.starters[slantOf('starter', i, unit.starter)]!, unit.starter);
+    insert(pool.closers[slantOf('closer', i, unit.closer)]!, unit.closer);
     insert(pool.singles, unit.single);
   };
   const take = (i: number) => {
     const unit = units[i]!;
     const pool = poolOf[i]!;
     pool.wholes -= unit.wholes;
-    remove(pool.starters, unit.starter);
-    remove(pool.closers, unit.closer);
+    remove(pool.starters[slantOf('starter', i, unit.starter)]!, unit.starter);
+    remove(pool.closers[slantOf('closer', i, unit.closer)]!, unit.closer);
     remove(pool.singles, unit.single);
   };
 
   return {
-    planks: () => pools.reduce((sum, pool) => sum + pool.wholes + countCut(pool, pool.plank, kerf), 0),
+    planks: () => pools.reduce((sum, pool) => sum + pool.wholes + countCut(pool, pool.plank, kerf, slanted.laps), 0),
     change(i, starter) {
       const unit = unitOf(i);
       take(unit);
@@ -91,15 +97,20 @@ export function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, 
     recount() {
       for (const pool of pools) {
         pool.wholes = 0;
-        pool.starters.length = pool.closers.length = pool.singles.length = 0;
+        for (const list of [...pool.starters, ...pool.closers, pool.singles]) list.length = 0;
       }
       runs.forEach((_, i) => unitOf(i) === i && put(i));
+    },
+    lap(i, j) {
+      const slant = slantOf('starter', i, Infinity);
+      return slant === slantOf('closer', j, Infinity) ? slanted.laps[slant]! : 0;
     },
     leastPlanks() {
       const sums = pools.map(() => 0);
       runs.forEach((run, i) => {
         if (unitOf(i) !== i) return;
-        const length = run.u1 - run.u0;
+        const length =
+          run.u1 - run.u0 - (slanted.laps[slantOf('starter', i, Infinity)]! + slanted.laps[slantOf('closer', i, Infinity)]!) / 2;
         const mate = mates[i]!;
         sums[pools.indexOf(poolOf[i]!)]! += mate < 0 ? length : Math.max(length, runs[mate]!.u1 - runs[mate]!.u0);
       });
@@ -145,20 +156,41 @@ export function together<U extends { wholes: number; starter: number; closer: nu
   };
 }
 
-/** Planks that are cut: starters and closers paired, single pieces put into what is left (longest first, where it fits closest). */
-function countCut(pool: { starters: number[]; closers: number[]; singles: number[] }, plank: number, kerf: number): number {
-  const { starters, closers, singles } = pool;
-  const room = plank - kerf + SAME_LENGTH;
-  if (singles.length === 0) {
+/**
+ * Planks that are cut: starters and closers paired, those that slant alike first, single pieces put into what is left (longest first, where
+ * it fits closest).
+ */
+function countCut(
+  pool: { starters: readonly number[][]; closers: readonly number[][]; singles: readonly number[] },
+  plank: number,
+  kerf: number,
+  laps: Laps,
+): number {
+  const { singles } = pool;
+  const [starters, closers] = [pool.starters[0]!, pool.closers[0]!];
+  if (singles.length === 0 && laps.length === 1) {
     return starters.length + closers.length - countPairs(starters, closers, plank - kerf);
   }
+  /** What each plank still has for single pieces. */
   const left: number[] = [];
-  let c = 0;
-  for (let s = starters.length - 1; s >= 0; s--) {
-    if (c < closers.length && starters[s]! + closers[c]! <= room) left.push(plank - starters[s]! - closers[c++]! - 2 * kerf);
-    else left.push(plank - starters[s]! - kerf);
+  const rest = { starters, closers };
+  for (let slant = laps.length - 1; slant >= 0; slant--) {
+    const [s, c] = slant === 0 ? [rest.starters, rest.closers] : [pool.starters[slant]!, pool.closers[slant]!];
+    const room = plank - kerf + laps[slant]! + SAME_LENGTH;
+    const alone: number[] = [];
+    let next = 0;
+    for (let k = s.length - 1; k >= 0; k--) {
+      if (next < c.length && s[k]! + c[next]! <= room) left.push(plank - s[k]! - c[next++]! - 2 * kerf);
+      else alone.push(s[k]!);
+    }
+    if (slant > 0) {
+      rest.starters = merged(rest.starters, alone.reverse());
+      rest.closers = merged(rest.closers, c.slice(next));
+    } else {
+      for (const length of alone) left.push(plank - length - kerf);
+      for (; next < c.length; next++) left.push(plank - c[next]! - kerf);
+    }
   }
-  for (; c < closers.length; c++) left.push(plank - closers[c]! - kerf);
   for (let k = singles.length - 1; k >= 0; k--) {
     const length = singles[k]!;
     let best = -1;
@@ -169,4 +201,12 @@ function countCut(pool: { starters: number[]; closers: number[]; singles: number
     else left[best]! -= length + kerf;
   }
   return left.length;
+}
+
+/** Two ascending lists as one. */
+function merged(a: number[], b: number[]): number[] {
+  if (b.length === 0) return a;
+  const all: number[] = [];
+  for (let i = 0, j = 0; i < a.length || j < b.length;) all.push(j >= b.length || (i < a.length && a[i]! <= b[j]!) ? a[i++]! : b[j++]!);
+  return all;
 }

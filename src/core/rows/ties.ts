@@ -1,5 +1,6 @@
 import { isSingle, type RunLine } from './joints';
 import { noticedWithin, REPEAT_ROWS } from './looks';
+import type { Slants } from './slants';
 import type { Wishes } from './wishes';
 
 /** A run as the search sees it. */
@@ -10,6 +11,8 @@ export type SearchRun = RunLine & {
   readonly row: number;
   readonly stagger: number;
   readonly endPiece: number;
+  /** how its ends slant; none where both are square */
+  readonly slants?: Slants;
   /** What is wished of its joints and ends beyond the limits. */
   readonly wishes?: Wishes;
 };
