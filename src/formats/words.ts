@@ -27,7 +27,7 @@ export function cutWords({ early, crosscuts, rip, shape }: CutLine, display: Dis
   words.push(
     ...crosscuts.map(({ keep, from, slant }) =>
       slant
-        ? `mark ${length(slant.near)} on the starting-wall edge and ${length(slant.far)} on the far edge, both from the ${from} end, and cut from mark to mark (${slant.degrees < 0.05 ? 'square' : `${slant.degrees.toFixed(1)}° off square`})`
+        ? `mark ${length(slant.near)} on the starting-wall edge and ${length(slant.far)} on the far edge from the ${from} end, cut from mark to mark (${slant.degrees < 0.05 ? 'square' : `${slant.degrees.toFixed(1)}° off square`})`
         : `mark ${length(keep)} from the ${from} end`,
     ),
   );

@@ -11,12 +11,14 @@ const STEP = 1;
  * The price of width: where first strip + last strip + kerf fit one plank's width and both keep the least rip, one plank's length serves
  * two rows. Of such places, the one with the best strips at all other walls.
  *
- * @returns null where rows come in several widths, or where no place allows it
+ * @returns null where rows come in several widths, where no wall runs with the first or the last row, or where no place allows it
  */
 export function thriftOf({ walls, widths, reach, doorways, floor }: SetOutGround, kerf: number): Thrift | null {
   const [width] = widths;
   if (widths.length !== 1 || width === undefined) return null;
   const { rip } = floor.product.limits;
+  const outermost = (side: 'start' | 'far', at: number) => walls.some((w) => w.side === side && w.w.some((v) => Math.abs(v - at) < STEP));
+  if (!outermost('start', reach[0]) || !outermost('far', reach[1])) return null;
   const extent = reach[1] - reach[0];
   const shared = extent - Math.floor(extent / width) * width;
   if (extent < 2 * width || shared + kerf > width || shared < 2 * rip) return null;

@@ -109,6 +109,12 @@ test('people walk in through the doorway that leads out', () => {
   expect(judgedDirections(floorOf({ ...square, openings: door }))[0]).toMatchObject({ direction: 90, entry: 'along' });
 });
 
+test('there is no price of width where no wall runs with the planks', () => {
+  const job = newJob('Room', 'metric', 5000, 3656);
+  const thriftAt = (direction: number) => thriftOf(groundOf(floorOf({ ...job, layout: { ...job.layout, direction } })), 3);
+  expect([thriftAt(0) === null, thriftAt(45)]).toEqual([false, null]);
+});
+
 test('the price of width: both ripped rows out of one plank, or no offer', () => {
   fc.assert(
     fc.property(fc.integer({ min: 1000, max: 6000 }), fc.constantFrom(0, 3), (width, kerf) => {

@@ -82,12 +82,14 @@ export function SetOutReading({ job, floors, floor, setOut, ground, dragging, li
           </p>
         </>
       ) : (
-        <p className="why">No wall runs with the planks.</p>
+        <p className="why">No wall runs with the planks: every row ends in slants, and no place for the line leaves a narrow strip.</p>
       )}
-      <p className="why quiet">
-        {reasonFor(mode, ground)}
-        {mode !== 'auto' && worst && best > worst.least + 0.5 ? ` The best place leaves ${length(best)}.` : ''}
-      </p>
+      {worst && (
+        <p className="why quiet">
+          {reasonFor(mode, ground)}
+          {mode !== 'auto' && best > worst.least + 0.5 ? ` The best place leaves ${length(best)}.` : ''}
+        </p>
+      )}
 
       {wrapped > 0 && (
         <p className="why should">
@@ -226,17 +228,15 @@ function Thrift({ job, floors, floor, ground, planks, onChange }: ThriftProps) {
   if (!thrift || !offer) return null;
   const length = (mm: number) => formatLength(mm, job.display);
   const saved = found.for === offer && found.planks !== null && planks !== null ? planks - found.planks : null;
-  // here already, or nothing gained
-  if (saved !== null && saved <= 0) return null;
+  // not known yet, here already, or nothing gained
+  if (saved === null || saved <= 0) return null;
   return (
     <p className="why">
       <b>The price of width:</b> with strips of {length(thrift.first)} and {length(thrift.last)} one plank’s width gives both the first and
-      the last row{saved === null ? ' …' : `, and ${saved} ${saved === 1 ? 'plank is' : 'planks are'} saved.`}{' '}
-      {saved !== null && (
-        <Button h="44px" size="sm" variant="outline" onClick={() => onChange(offer)}>
-          Take it
-        </Button>
-      )}
+      the last row, and {saved} {saved === 1 ? 'plank is' : 'planks are'} saved.{' '}
+      <Button h="44px" size="sm" variant="outline" onClick={() => onChange(offer)}>
+        Take it
+      </Button>
     </p>
   );
 }
