@@ -63,6 +63,8 @@ const HOPELESS = 0.3;
 const CHANGED = 0.05;
 /** Share of the moves that lay a run as before, where a floor is mended. */
 const RESTORE = 0.3;
+/** Share of the moves that go to runs of which something is wished. */
+const WISHES = 0.06;
 /** Search steps: enough that more no longer buys planks on rooms of this size (see the benchmark's quality over steps). */
 export const stepsFor = (runs: number): number => Math.max(16_000, Math.min(100_000, 480 * runs));
 
@@ -256,6 +258,25 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     const [from, to] = stretches[Math.floor(random() * stretches.length)]!;
     return Math.min(to, from + Math.round(random() * (to - from)));
   };
+  /** Runs that are to have a joint somewhere, or none, or a long piece; where looks come first, all moves look for that already. */
+  const wishing = looksFirst(task.school) ? [] : free.filter((i) => detailed[i]);
+  /** A starter that fulfils the wishes of run i, if a few tries find one. */
+  const wished = (i: number): number => {
+    const { wishes, u0, plank } = runs[i]!;
+    const { joint } = wishes!;
+    let starter = starters[i]!;
+    for (let tries = 0; tries < 4; tries++) {
+      if (joint.length === 0) starter = pickAllowed(i);
+      else {
+        const [from, to] = joint[Math.floor(random() * joint.length)]!;
+        starter = (from + Math.round(random() * (to - from)) - u0) % plank;
+        if (starter < SAME_LENGTH) starter += plank;
+      }
+      const { looks, musts } = faultsOf(wishes!, runs[i]!, jointsOf(runs[i]!, starter));
+      if (looks < 0.5 && musts === 0) break;
+    }
+    return starter;
+  };
   const room = (i: number): number => runs[i]!.plank - kerf;
 
   /** A starter for run i that some other run's offcut, or its own offcut for some other run, would fit. */
@@ -295,12 +316,15 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
       const temperature = hot * (cold / hot) ** (k / count);
       if (task.from && (step & 31) === 0) hurt = hurtRuns();
       const among = hurt.length > 0 && random() < 0.8 ? hurt : free;
-      const i = among[Math.floor(random() * among.length)]!;
+      const forWish = wishing.length > 0 && random() < WISHES;
+      const of = forWish ? wishing : among;
+      const i = of[Math.floor(random() * of.length)]!;
       const kind = random();
       let j = -1;
       let next = starters[i]!;
       let nextJ = 0;
       if (task.from && random() < RESTORE) next = nearest(allowed[i]!, task.from[i]!);
+      else if (forWish && kind < 0.5) next = wished(i);
       else if (kind < swaps) {
         const others = alike[i]!;
         j = others[Math.floor(random() * others.length)]!;
