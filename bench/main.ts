@@ -36,9 +36,21 @@ const time = (times: number, work: () => unknown): number[] =>
 const ms = (n: number) => `${n < 10 ? n.toFixed(3) : n.toFixed(0)} ms`;
 
 /** 30 seeded rooms: planks by Pitsaw, by the careful hand rule, by the length bound and the area bound. */
-function measureRooms(): void {
+const measureRooms = (): void => measureRoomsOf('30 rooms', rooms(30, 1));
+
+/** 12 seeded rooms laid askew; length bound and hand count every end by its longer edge. */
+function measureAskew(): void {
+  for (const direction of [45, 20]) {
+    const laid = rooms(12, 3).map((job) => ({ ...job, layout: { ...job.layout, direction } }));
+    measureRoomsOf(`12 rooms at ${direction}°`, laid);
+    const wrong = laid.flatMap((job) => untruths(job, [floorOf(job)], mustPlan(job)));
+    console.log(`  untruths ${wrong.length}`);
+  }
+}
+
+function measureRoomsOf(name: string, jobs: readonly Job[]): void {
   const sums = { pitsaw: 0, hand: 0, length: 0, area: 0, musts: 0, handBroken: 0, worse: 0, shoulds: 0 };
-  for (const job of rooms(30, 1)) {
+  for (const job of jobs) {
     const floor = floorOf(job);
     const runs = runsOf(floor, setOutOf(floor));
     const { limits, planks } = job.product;
@@ -54,7 +66,7 @@ function measureRooms(): void {
     if (plan.totals.planks > hand.planks) sums.worse++;
   }
   console.log(
-    `30 rooms: Pitsaw ${sums.pitsaw} planks, careful hand ${sums.hand} (${sums.handBroken} rows beyond the limits), length bound ${sums.length}, area bound ${sums.area}`,
+    `${name}: Pitsaw ${sums.pitsaw} planks, careful hand ${sums.hand} (${sums.handBroken} rows beyond the limits), length bound ${sums.length}, area bound ${sums.area}`,
   );
   console.log(
     `  Pitsaw ÷ length bound ${(sums.pitsaw / sums.length).toFixed(4)}, ÷ area bound ${(sums.pitsaw / sums.area).toFixed(4)}, ÷ hand ${(sums.pitsaw / sums.hand).toFixed(4)}; rooms with more planks than by hand ${sums.worse}; limits broken ${sums.musts}; faults of looks ${sums.shoulds}`,
@@ -350,6 +362,7 @@ function measureBundle(): void {
 
 const parts = {
   rooms: measureRooms,
+  askew: measureAskew,
   optimum: measureOptimum,
   houses: measureHouses,
   schools: measureSchools,
