@@ -1,6 +1,7 @@
 import { frameOf } from '../geometry';
 import type { Floor } from '../floors';
 import type { Job } from '../job';
+import { schoolFor } from '../rows';
 import type { Finding, PlanFloor } from '../plan/schema';
 import { busyPiece } from './busyPiece';
 import { butt } from './butt';
@@ -10,7 +11,7 @@ import { endPiece } from './endPiece';
 import { jamb } from './jamb';
 import { leaf } from './leaf';
 import { longestRun } from './longestRun';
-import { bands, halfBond, likeness, stairs } from './looks';
+import { bands, halfBond, likeness, patternLost, stairs } from './looks';
 import { measureRows } from './measure';
 import { registerJoint } from './registerJoint';
 import { rip } from './rip';
@@ -30,6 +31,7 @@ const RULES: readonly Rule[] = [
   leaf,
   registerJoint,
   halfBond,
+  patternLost,
   likeness,
   stairs,
   bands,
@@ -56,7 +58,8 @@ export function audit(job: Job, floors: readonly Floor[], plans: readonly PlanFl
       edges: floor.edges,
       ways: floor.ways,
       butts: floor.layout.stagger.butts ?? 0,
-      school: floor.layout.stagger.school,
+      school: schoolFor(floor.layout.stagger.school, floor.product),
+      wanted: floor.layout.stagger.school,
       length: lengthIn(job),
     };
     for (const rule of RULES) rule(audited, (f) => findings.push(f));

@@ -71,6 +71,17 @@ export const halfBond: Rule = (floor, say) => {
   );
 };
 
+/** A pattern was asked for that planks of several lengths cannot keep. Mend: another school. */
+export const patternLost: Rule = (floor, say) => {
+  const [first] = floor.rows.flatMap((row) => row.joints);
+  if (floor.school === floor.wanted || !first) return;
+  say(
+    finding(floor, 'school', 'should', turned(floor.frame, [first.u, (first.w0 + first.w1) / 2]), {
+      text: 'The pattern that is asked for needs planks of one length, and these come in several: it is laid as offcut flow. Choose offcut flow or free.',
+    }),
+  );
+};
+
 /** Bands: three rows one under the other that begin, or end, with a small piece. Mend: another starter in the middle one. */
 export const bands: Rule = (floor, say) => {
   const small = SMALL_PIECE * floor.product.limits.endPiece - ROUNDING;

@@ -16,7 +16,9 @@ export type AuditedFloor = {
   /** doorways in which the floor lies */
   readonly ways: Floor['ways'];
   readonly butts: number;
+  /** by which it is laid, and which was asked for: a pattern asks for planks of one length */
   readonly school: School;
+  readonly wanted: School;
   /** Writes a length in the job's units. */
   readonly length: (mm: number) => string;
 };

@@ -8,7 +8,9 @@ import {
   isSingle,
   layMixed,
   matesOf,
+  mixesLengths,
   patternOf,
+  schoolFor,
   REPEAT_ROWS,
   searchStarters,
   slantsOf,
@@ -201,10 +203,11 @@ function startersFor(
 function cutsOf(job: Job, group: readonly LaidOut[], options: PlanOptions): MixedCut[][] {
   const { product } = group[0]!.floor;
   const { kerf } = job;
-  const { school, seed } = group[0]!.floor.layout.stagger;
+  const { school: wanted, seed } = group[0]!.floor.layout.stagger;
+  const school = schoolFor(wanted, product);
   const searched = searchedOf(job, group);
   let cuts: readonly MixedCut[];
-  if (product.planks.some((p) => product.planks[sizeFor(product, p.width)] !== p)) {
+  if (mixesLengths(product)) {
     const sizes = new Map<number, MixedSize[]>();
     product.planks.forEach(({ length, width, share }, index) => {
       const key = sizeFor(product, width);

@@ -157,4 +157,15 @@ describe('planks of several lengths', () => {
     const job = mixed(5000, 3000);
     expect(plan(job, 800)).toEqual(plan(job, 800));
   });
+
+  test('keep no pattern, and the plan says so once instead of calling itself half-bond', () => {
+    const job = mixed(5000, 3000);
+    for (const school of ['thirds', 'half', 'centred'] as const) {
+      const made = plan({ ...job, layout: { ...job.layout, stagger: { ...job.layout.stagger, school } } }, 800);
+      expect(made.findings.filter((f) => f.rule === 'school')).toHaveLength(1);
+      expect(made.findings.some((f) => f.rule === 'half-bond')).toBe(false);
+      expect(made.planks).toEqual(plan(job, 800).planks);
+    }
+    expect(plan(job, 800).findings.some((f) => f.rule === 'school')).toBe(false);
+  });
 });

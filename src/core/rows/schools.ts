@@ -2,7 +2,7 @@
  * Schools that put joints on a pattern. Each gives every run the starters that its pattern allows; the limits come first, so a run
  * whose pattern breaks one is left to the search. `offcut` and `free` have no pattern.
  */
-import type { School } from '../job';
+import type { Product, School } from '../job';
 import { allowedStarters, isSingle, SAME_LENGTH, type RunLine } from './joints';
 import { H_WITHIN } from './looks';
 import { randomFrom } from './random';
@@ -122,6 +122,13 @@ export function patternOf(school: School, runs: readonly SearchRun[], floors: re
   }
   return found;
 }
+
+/** Whether planks of one width come in several lengths. */
+export const mixesLengths = ({ planks }: Pick<Product, 'planks'>): boolean => new Set(planks.map((p) => p.width)).size < planks.length;
+
+/** The school by which a product can be laid: patterns ask for planks of one length, without which joints fall as boxes and offcuts allow. */
+export const schoolFor = (school: School, product: Pick<Product, 'planks'>): School =>
+  mixesLengths(product) && (school === 'thirds' || school === 'half' || school === 'centred') ? 'offcut' : school;
 
 /** What people who know the trade say against a school, in a sentence; nothing where there is nothing to say. */
 export function warningOf(school: School, plank: number, stagger: number): string | null {

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Floor } from '@/core/floors';
 import { SCHOOLS, type Job, type Problem, type School } from '@/core/job';
 import type { PlanFloor, Summary } from '@/core/plan';
-import { warningOf } from '@/core/rows';
+import { schoolFor, warningOf } from '@/core/rows';
 import { formatLength } from '@/core/units';
 import { createPlanner, type Planner } from '@/workers';
 import { Miniature } from './Miniature';
@@ -26,7 +26,7 @@ export function Schools({ job, floors, floor, onChange }: Props) {
   const now = floor.layout.stagger.school;
   const variants = useMemo(
     () =>
-      SCHOOLS.map((school) => ({
+      SCHOOLS.filter((school) => schoolFor(school, floor.product) === school).map((school) => ({
         school,
         job: withFloorLayout(job, floor, floors.length, { stagger: { ...floor.layout.stagger, school } }),
       })),
@@ -65,16 +65,19 @@ export function Schools({ job, floors, floor, onChange }: Props) {
   const length = (mm: number | null | undefined) => (mm === null || mm === undefined ? '–' : formatLength(mm, job.display, { bare: true }));
   return (
     <section aria-label="Schools side by side">
-      {list.length < SCHOOLS.length && stopped !== variants && (
+      {list.length < variants.length && stopped !== variants && (
         <p className="why quiet" role="status">
-          Planning each school … <progress value={(list.length + part) / SCHOOLS.length} aria-label="How many schools are planned" />{' '}
+          Planning each school … <progress value={(list.length + part) / variants.length} aria-label="How many schools are planned" />{' '}
           <Button size="sm" h="44px" variant="outline" onClick={() => (planner.current?.cancel(), setStopped(variants))}>
             Cancel
           </Button>
         </p>
       )}
+      {variants.length < SCHOOLS.length && (
+        <p className="why quiet">Thirds, half-bond and centred ask for planks of one length; these come in several.</p>
+      )}
       <ul className="schools">
-        {SCHOOLS.map((school, i) => {
+        {variants.map(({ school, job: variant }, i) => {
           const result = list[i];
           const warning = warningOf(school, plank.length, stagger);
           const s = result?.summary;
@@ -90,7 +93,7 @@ export function Schools({ job, floors, floor, onChange }: Props) {
                     px="3"
                     variant="outline"
                     aria-label={`Lay it ${SCHOOL_WORDS[school].name}`}
-                    onClick={() => onChange(variants[i]!.job)}
+                    onClick={() => onChange(variant)}
                   >
                     Take
                   </Button>

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { sourceOf, sourceText, type Job, type Problem } from '@/core/job';
 import { cutList, takesOf, type CutLine, type Finding, type Plan } from '@/core/plan';
+import { mixesLengths } from '@/core/rows';
 import { formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
 import { createPlanner, type Planned } from '@/workers';
@@ -59,7 +60,7 @@ export function RowsReading({
   const [pieceFloor, pieceId] = chosen?.startsWith('finding/') ? [] : (chosen?.split('/') ?? []);
   const planFloor = plan?.floors.find((f) => f.id === (pieceFloor ?? floor.id));
   const piece = planFloor && pieceId ? { floor: planFloor, id: pieceId } : null;
-  const mixed = new Set(floor.product.planks.map((p) => p.width)).size < floor.product.planks.length;
+  const mixed = mixesLengths(floor.product);
   const habit = job.layout.deal?.habit ?? 'boxes';
   const takes = useMemo(() => {
     const own = plan?.floors.find((f) => f.id === floor.id);
