@@ -217,7 +217,7 @@ function measureMixed(): void {
     { length: 1200, width: 192, share: 0.25 },
     { length: 600, width: 192, share: 0.25 },
   ];
-  const sums = { boxes: 0, bound: 0, wood: 0, laid: 0, musts: 0 };
+  const sums = { boxes: 0, bound: 0, wood: 0, laid: 0, musts: 0, likes: 0 };
   for (const job of rooms(30, 1)) {
     const limits = { ...job.product.limits, stagger: 200, endPiece: 250 };
     const { perBox } = job.product;
@@ -228,9 +228,10 @@ function measureMixed(): void {
     sums.wood += plan.planks.reduce((sum, p) => sum + p.length * p.width, 0);
     sums.laid += laid;
     sums.musts += ruleCount(plan, 'stagger', 'endPiece');
+    sums.likes += ruleCount(plan, 'h-joint', 'repeat', 'stairs');
   }
   console.log(
-    `30 rooms of three lengths in a box: boxes ${sums.boxes}, by area ${sums.bound} (${(sums.boxes / sums.bound).toFixed(4)}); wood ÷ floor ${(sums.wood / sums.laid).toFixed(4)}; stagger and end pieces broken ${sums.musts}`,
+    `30 rooms of three lengths in a box: boxes ${sums.boxes}, by area ${sums.bound} (${(sums.boxes / sums.bound).toFixed(4)}); wood ÷ floor ${(sums.wood / sums.laid).toFixed(4)}; stagger and end pieces broken ${sums.musts}; H, stairs and repeats ${sums.likes}`,
   );
 }
 

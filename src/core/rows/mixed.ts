@@ -37,6 +37,8 @@ export type MixedCut = Cut & { readonly size: number };
 const MUST = 1000;
 const HOT = 20;
 const COLD = 0.3;
+/** Steps that are spent on looks alone, as a share of those before. */
+const LOOKS_SHARE = 1.5;
 /** Draws of one run before the best of them is taken. */
 const DRAWS = 6;
 
@@ -219,38 +221,54 @@ export function layMixed(task: MixedTask, progress?: Progress): readonly MixedCu
 
   // --- drawing runs anew -----------------------------------------------------------------------------------------------
 
-  const weigh = ({ boxes: b, planks }: { boxes: number; planks: number }) => 30 * b * task.perBox + 3 * planks;
   const steps = free.length === 0 ? 0 : (task.steps ?? stepsFor(free.length));
-  let planksNow = weigh(boxes());
-  let totalNow = 0;
-  let bestTotal = 0;
   let bestRows = rows.slice();
-  for (let step = 0; step < steps; step++) {
-    if (progress && (step & 255) === 0) progress(step / steps);
-    const temperature = HOT * (COLD / HOT) ** (step / steps);
-    const i = free[Math.floor(random() * free.length)]!;
-    const before = rows[i]!;
-    const cost0 = MUST * mustsOf(i) + lookWeight * looksOf(i);
-    const row = draw(i);
-    if (!row) continue;
-    count(i, -1);
-    rows[i] = row;
-    count(i, 1);
-    const planks = weigh(boxes());
-    const rise = MUST * mustsOf(i) + lookWeight * looksOf(i) - cost0 + planks - planksNow;
-    if (rise <= 0 || random() < Math.exp(-rise / temperature)) {
-      planksNow = planks;
-      totalNow += rise;
-      if (totalNow < bestTotal - 1e-9) {
-        bestTotal = totalNow;
-        bestRows = rows.slice();
-      }
-    } else {
+  let done = 0;
+  type Opened = ReturnType<typeof boxes>;
+  const lay = (all: readonly Row[]) =>
+    all.forEach((row, i) => {
       count(i, -1);
-      rows[i] = before;
+      rows[i] = row;
       count(i, 1);
+    });
+  const drawAnew = (share: number, hot: number, cold: number, weigh: (opened: Opened) => number) => {
+    let planksNow = weigh(boxes());
+    let totalNow = 0;
+    let bestTotal = 0;
+    const many = Math.ceil(steps * share);
+    for (let step = 0; step < many; step++) {
+      if (progress && (done++ & 255) === 0) progress(done / (steps * (1 + LOOKS_SHARE)));
+      const temperature = hot * (cold / hot) ** (step / many);
+      const i = free[Math.floor(random() * free.length)]!;
+      const before = rows[i]!;
+      const cost0 = MUST * mustsOf(i) + lookWeight * looksOf(i);
+      const row = draw(i);
+      if (!row) continue;
+      count(i, -1);
+      rows[i] = row;
+      count(i, 1);
+      const planks = weigh(boxes());
+      const rise = MUST * mustsOf(i) + lookWeight * looksOf(i) - cost0 + planks - planksNow;
+      if (rise <= 0 || random() < Math.exp(-rise / temperature)) {
+        planksNow = planks;
+        totalNow += rise;
+        if (totalNow < bestTotal - 1e-9) {
+          bestTotal = totalNow;
+          bestRows = rows.slice();
+        }
+      } else {
+        count(i, -1);
+        rows[i] = before;
+        count(i, 1);
+      }
     }
-  }
+  };
+  drawAnew(1, HOT, COLD, ({ boxes: b, planks }) => 30 * b * task.perBox + 3 * planks);
+  lay(bestRows);
+  const whole = (b: number) => Math.ceil(b - 1e-9);
+  const opened = whole(boxes().boxes);
+  // what is in a box that is opened anyway is there to be laid: then looks decide, as long as no further box is opened
+  drawAnew(LOOKS_SHARE, HOT / 20, COLD / 3, ({ boxes: b, planks }) => MUST * Math.max(0, whole(b) - opened) + 0.5 * planks);
   progress?.(1);
   return cut(task, bestRows, pools);
 }
