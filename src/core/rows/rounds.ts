@@ -14,19 +14,25 @@ export type Round = {
   readonly hot: number;
   readonly cold: number;
   readonly weights: { readonly plank: number; readonly look: number };
+  /** only where faults of looks are left */
+  readonly again?: boolean;
 };
 
 /** Whether a school opens a plank rather than leave a fault of looks. */
 export const looksFirst = (school: School): boolean => school === 'free' || school === 'thirds';
 
-/** Planks are saved in the first rounds; in the last, exchanges take the faults of looks out of what was found. */
-export function roundsFor(school: School, mending: boolean): readonly Round[] {
+/**
+ * Planks are saved in the first rounds; in the last, exchanges take the faults of looks out of what was found, once more where some are left; a
+ * pattern's windows leave that little room.
+ */
+export function roundsFor(school: School, mending: boolean, patterned = false): readonly Round[] {
   const main = { share: 0.3, swaps: 0.1, hot: 12, cold: 0.15 };
   const last = { share: 0.4, swaps: 0.6, hot: looksFirst(school) ? 6 : 1, cold: 0.03 };
   const weights = { plank: 30, look: looksFirst(school) ? 45 : 1 };
 
   const mend = { share: 0.1, swaps: 0.2, hot: 1, cold: 0.1 };
-  return (mending ? [mend, { ...last, share: 0.1 }] : [main, main, last]).map((round) => ({ ...round, weights }));
+  const rounds = mending ? [mend, { ...last, share: 0.1 }] : [main, main, last, ...(patterned ? [] : [{ ...last, again: true }])];
+  return rounds.map((round) => ({ ...round, weights }));
 }
 
 /** Of what is allowed the starter nearest to one that is wished. */

@@ -302,9 +302,14 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
     return [...found];
   };
   let hurt: number[] = [];
+  /** Runs that are not as the eye wants them: in the last round, where moves exchange what is there, half of them go to these. */
+  let faulty: number[] = [];
 
   let step = 0;
-  for (const { share, hot, cold, weights, swaps } of roundsFor(task.school, task.from !== undefined)) {
+  const mending = task.from !== undefined;
+  const rounds = roundsFor(task.school, mending, patterned);
+  for (const { share, hot, cold, weights, swaps, again } of rounds) {
+    if (again && best.musts === 0 && best.looks < 0.5) break;
     const count = Math.ceil(steps * share);
     if (step > 0) {
       starters.set(bestStarters);
@@ -312,13 +317,16 @@ export function searchStarters(task: SearchTask, progress?: Progress): SearchRes
       cost = best;
     }
     for (let k = 0; k < count && !ideal(best); k++, step++) {
-      if (progress && (step & 1023) === 0) progress(step / steps);
+      if (progress && (step & 1023) === 0) progress(Math.min(1, step / steps));
       const temperature = hot * (cold / hot) ** (k / count);
       if (task.from && (step & 31) === 0) hurt = hurtRuns();
-      const among = hurt.length > 0 && random() < 0.8 ? hurt : free;
+      if (!mending && swaps > 0.5 && (k & 255) === 0) faulty = free.filter((f) => looksOf(f) >= 0.5);
+      let among = free;
+      if (hurt.length > 0 && random() < 0.8) among = hurt;
+      else if (faulty.length > 0 && random() < 0.5) among = faulty;
       const forWish = wishing.length > 0 && random() < WISHES;
-      const of = forWish ? wishing : among;
-      const i = of[Math.floor(random() * of.length)]!;
+      if (forWish) among = wishing;
+      const i = among[Math.floor(random() * among.length)]!;
       const kind = random();
       let j = -1;
       let next = starters[i]!;
