@@ -4,8 +4,7 @@
  * diagonally saves most of what its ends would waste if they were counted by their longest sides.
  */
 import { boxOf, type Polygon } from '../geometry';
-import { isSingle } from './joints';
-import type { SearchRun } from './ties';
+import { isSingle, type RunLine } from './joints';
 
 /** How much further along the ends of a run or a piece lie at the edge away from the starting wall than at the one towards it, mm; 0 where an end is not one straight slant across the whole plank. */
 export type Slants = { readonly left: number; readonly right: number; readonly width: number };
@@ -47,6 +46,9 @@ export function slantsOf(shape: Polygon, width: number): Slants {
   return { left: slantAt(minX), right: slantAt(maxX), width };
 }
 
+/** A run whose ends may slant, and its size of plank. */
+type SlantedRun = RunLine & { readonly size: number; readonly slants?: Slants };
+
 /** Which starters and closers slant alike. */
 export type SlantClasses = {
   /** by how much a starter and a closer of a class lap on their plank, mm; class 0 is of square or otherwise shaped ends */
@@ -55,7 +57,7 @@ export type SlantClasses = {
   classOf(end: 'starter' | 'closer', run: number, length: number): number;
 };
 
-export function classesOf(runs: readonly SearchRun[], kerf: number): SlantClasses {
+export function classesOf(runs: readonly SlantedRun[], kerf: number): SlantClasses {
   const starter = new Int32Array(runs.length);
   const closer = new Int32Array(runs.length);
   const laps = [0];
