@@ -14,6 +14,9 @@ export function takeWords({ take, piece }: CutLine, display: Display): string {
   return `offcut of ${pieceWords(take.of)} (${offcutWords(take, display)})`;
 }
 
+/** A, B, …, Z, A1, …: the corners of a shape, as its words and its drawing name them. */
+export const cornerName = (k: number): string => String.fromCharCode(65 + (k % 26)) + (k < 26 ? '' : String(Math.floor(k / 26)));
+
 /** What to cut, and from which end or edge to mark. */
 export function cutWords({ early, crosscuts, rip, shape }: CutLine, display: Display): string {
   const length = (mm: number) => formatLength(mm, display);
@@ -43,7 +46,8 @@ export function cutWords({ early, crosscuts, rip, shape }: CutLine, display: Dis
     );
   }
   if (shape) {
-    const corners = shape.map((ring) => ring.map(([along, across]) => `${bare(along)} × ${bare(across)}`).join(', '));
+    let k = 0;
+    const corners = shape.map((ring) => ring.map(([along, across]) => `${cornerName(k++)} ${bare(along)} × ${bare(across)}`).join(', '));
     words.push(`cut to shape, along from the left end × across from the starting-wall edge: ${corners.join('; hole: ')}`);
   }
   return words.length === 0 ? 'no cut' : words.join('; ');

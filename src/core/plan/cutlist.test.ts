@@ -99,7 +99,9 @@ test('a notched piece gives its corners on the plank, a hole as its own ring', (
       expect(across).toBeLessThanOrEqual(piece.cut.high + 0.01);
     }
   }
-  expect(cutWords(shaped[0]!, 'metric')).toMatch(/cut to shape, along from the left end × across from the starting-wall edge: \d+ × \d+/);
+  expect(cutWords(shaped[0]!, 'metric')).toMatch(
+    /cut to shape, along from the left end × across from the starting-wall edge: A \d+ × \d+, B \d+/,
+  );
 });
 
 describe('a plank that gives strips of several lengths', () => {

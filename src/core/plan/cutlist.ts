@@ -48,13 +48,14 @@ export type CutLine = {
   readonly early: readonly EarlyCut[];
   readonly crosscuts: readonly Crosscut[];
   readonly rip: Rip | null;
-  /**
-   * For an outline that is more than one straight rip and square ends: its rings' corners on the plank, each as far along from the plank's
-   * left end and across from its edge towards the starting wall; null where length and rip say it all.
-   */
-  readonly shape: readonly (readonly (readonly [number, number])[])[] | null;
+  /** its rings' corners on the plank, each as far along from the plank's left end and across from its edge towards the starting wall */
+  readonly outline: OnPlank;
+  /** the same where it is more than one straight rip and straight ends; null where length and rip say it all */
+  readonly shape: OnPlank | null;
   readonly remainders: readonly Remainder[];
 };
+
+type OnPlank = readonly (readonly (readonly [number, number])[])[];
 
 export type CutRow = { readonly floor: string; readonly row: number; readonly lines: readonly CutLine[] };
 
@@ -184,6 +185,8 @@ function cutLine(
   const plank = plan.planks[piece.plank - 1]!;
   const { cut } = piece;
   const shape = turnedPolygon(frameOf(floor.direction), ringsOf(piece));
+  const { minX, minY } = boxOf(shape[0]!);
+  const outline = shape.map((ring) => ring.map(([u, w]) => [cut.from + u - minX, cut.low + w - minY] as const));
   const own: Part = { ...cut, ends: slantsOf(shape, plank.width) };
   const parts = stock.get(plank.n) ?? [{ from: 0, to: plank.length, low: 0, high: plank.width, ends: SQUARE, of: null }];
   const k = parts.findIndex((p) => within(cut, p));
@@ -219,7 +222,8 @@ function cutLine(
       : { kind: 'offcut', of: found.of ?? piece.id, length: found.to - found.from, slanted: isSlanted(found) },
     early,
     crosscuts: crosscutsOf(part, own),
-    ...(isPlain(shape, piece, plank.width) ? { rip: null, shape: null } : edgesOf(shape, piece, plank.width)),
+    ...(isPlain(shape, piece, plank.width) ? { rip: null, shape: null } : edgesOf(shape, outline, piece, plank.width)),
+    outline,
     remainders,
   };
 }
@@ -235,16 +239,14 @@ const slantOf = ({ ends }: Part): number => Math.max(Math.abs(ends.left), Math.a
 const isSlanted = (part: Part): boolean => slantOf(part) > SLANTED;
 
 /** How a piece is ripped, measured from its shape on the floor. */
-function edgesOf(shape: Polygon, piece: Piece, width: number): Pick<CutLine, 'rip' | 'shape'> {
+function edgesOf(shape: Polygon, outline: OnPlank, piece: Piece, width: number): Pick<CutLine, 'rip' | 'shape'> {
   const us = shape[0]!.map((p) => p[0]);
   const [u0, u1] = [Math.min(...us), Math.max(...us)];
   const heightAt = (u: number, lean: 1 | -1) => spansAt([shape], 0, u, lean).reduce((sum, [a, b]) => sum + b - a, 0);
   const corners = shape[0]!.length;
-  const ws = shape[0]!.map((p) => p[1]);
-  const w0 = Math.min(...ws);
   const shaped = shape.length > 1 || corners > 4 || us.some((u) => u > u0 + 1 && u < u1 - 1);
   const ripped = piece.cut.low > SAME || piece.cut.high < width - SAME || [heightAt(u0, 1), heightAt(u1, -1)].some((h) => h < width - 0.1);
-  const onPlank = shaped ? shape.map((ring) => ring.map(([u, w]) => [piece.cut.from + u - u0, piece.cut.low + w - w0] as const)) : null;
+  const onPlank = shaped ? outline : null;
   if (!ripped) return { rip: null, shape: onPlank };
   const keepsNear = piece.cut.low <= SAME && !(piece.cut.high >= width - SAME && tapersNear(shape, piece));
   const keepsFar = piece.cut.high >= width - SAME;

@@ -5,6 +5,7 @@ import type { Job } from '@/core/job';
 import { cutList, type Plan } from '@/core/plan';
 import { formatArea, formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
+import { PlankDrawing } from '../parts/PlankDrawing';
 import { FloorDrawing } from '../sheet/FloorDrawing';
 
 /** The cut list on paper: the drawing with its row numbers, then every row. */
@@ -63,7 +64,10 @@ export function PrintSheet({ id, job, plan, paper }: { id: string; job: Job; pla
                 <td>{line.piece.id}</td>
                 <td className="length">{length(line.length)}</td>
                 <td>{takeWords(line, display)}</td>
-                <td>{cutWords(line, display)}</td>
+                <td>
+                  {cutWords(line, display)}
+                  <PlankDrawing line={line} plank={plan.planks[line.piece.plank - 1]!} display={display} />
+                </td>
                 <td>{restWords(line, display)}</td>
               </tr>
             ))}

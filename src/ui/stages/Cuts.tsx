@@ -8,6 +8,7 @@ import type { Job, Problem } from '@/core/job';
 import { formatLength } from '@/core/units';
 import { cutListCsv, cutWords, planSvg, restWords, takeWords } from '@/formats';
 import { BigNumber } from '../parts/Big';
+import { PlankDrawing } from '../parts/PlankDrawing';
 import { download } from '../parts/download';
 import { isTicked, ticked, tickOf } from '../state/ticks';
 import type { StageProps } from './props';
@@ -104,6 +105,7 @@ export function CutsReading({ job, id, floor, plan, chosen, onChoose, onChange }
                     <td>
                       {takeWords(line, display)}, {cutWords(line, display)}
                       {rest && <span className="quiet">. {rest}</span>}
+                      <PlankDrawing line={line} plank={plan.planks[line.piece.plank - 1]!} display={display} />
                     </td>
                     <td className="tick">
                       <label onClick={(e) => e.stopPropagation()}>

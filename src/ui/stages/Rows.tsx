@@ -4,7 +4,7 @@ import { Eye, Wrench } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { sourceOf, sourceText, type Job, type Problem } from '@/core/job';
-import { cutList, takesOf, type CutLine, type Finding, type Plan } from '@/core/plan';
+import { cutList, takesOf, type CutLine, type Finding, type Plan, type Plank } from '@/core/plan';
 import { mixesLengths } from '@/core/rows';
 import { formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
@@ -12,6 +12,7 @@ import { createPlanner, type Planned } from '@/workers';
 import { BigLength } from '../parts/Big';
 import { Choice } from '../parts/Choice';
 import { Others } from '../parts/Others';
+import { PlankDrawing } from '../parts/PlankDrawing';
 import { Schools } from '../parts/Schools';
 import { findMend, hasMend } from '../state/mend';
 import type { PlanState } from '../state/usePlan';
@@ -68,8 +69,8 @@ export function RowsReading({
   }, [plan, floor, habit]);
   return (
     <>
-      {line ? (
-        <PieceReading line={line} display={display} onChoose={onChoose} />
+      {plan && line ? (
+        <PieceReading line={line} plank={plan.planks[line.piece.plank - 1]!} display={display} onChoose={onChoose} />
       ) : (
         <>
           <h1>Least stagger</h1>
@@ -160,8 +161,10 @@ export function RowsReading({
   );
 }
 
+type PieceProps = { line: CutLine; plank: Plank; display: Job['display']; onChoose: (id: string | null) => void };
+
 /** One piece: its length, its plank, where its remainder goes. */
-function PieceReading({ line, display, onChoose }: { line: CutLine; display: Job['display']; onChoose: (id: string | null) => void }) {
+function PieceReading({ line, plank, display, onChoose }: PieceProps) {
   const rest = restWords(line, display);
   return (
     <>
@@ -172,6 +175,7 @@ function PieceReading({ line, display, onChoose }: { line: CutLine; display: Job
       <p className="why">
         Take {takeWords(line, display)}; {cutWords(line, display)}.
       </p>
+      <PlankDrawing line={line} plank={plank} display={display} />
       {rest && <p className="why">{rest}.</p>}
       <div className="stops">
         {line.remainders
