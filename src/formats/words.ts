@@ -18,7 +18,7 @@ export function takeWords({ take, piece }: CutLine, display: Display): string {
 export const cornerName = (k: number): string => String.fromCharCode(65 + (k % 26)) + (k < 26 ? '' : String(Math.floor(k / 26)));
 
 /** What to cut, and from which end or edge to mark. */
-export function cutWords({ early, crosscuts, rip, shape }: CutLine, display: Display): string {
+export function cutWords({ early, crosscuts, rip, shape, outline }: CutLine, display: Display): string {
   const length = (mm: number) => formatLength(mm, display);
   const bare = (mm: number) => formatLength(mm, display, { bare: true });
   const words = early.map((cut, k) => {
@@ -37,7 +37,8 @@ export function cutWords({ early, crosscuts, rip, shape }: CutLine, display: Dis
   const ripped = early.some(
     (cut) => cut.kind === 'along' && rip && Math.abs(rip.left - cut.keep) < 0.5 && Math.abs(rip.right - cut.keep) < 0.5,
   );
-  if (rip && !shape && !ripped) {
+  const wholeShape = shape !== null && shape.includes(outline[0]!);
+  if (rip && !wholeShape && !ripped) {
     const edge = rip.keepEdge === 'near' ? 'starting-wall' : rip.keepEdge === 'far' ? 'far' : 'either';
     words.push(
       Math.abs(rip.left - rip.right) < 0.5
@@ -48,7 +49,9 @@ export function cutWords({ early, crosscuts, rip, shape }: CutLine, display: Dis
   if (shape) {
     let k = 0;
     const corners = shape.map((ring) => ring.map(([along, across]) => `${cornerName(k++)} ${bare(along)} × ${bare(across)}`).join(', '));
-    words.push(`cut to shape, along from the left end × across from the starting-wall edge: ${corners.join('; hole: ')}`);
+    words.push(
+      `${wholeShape ? 'cut to shape' : shape.length > 1 ? 'cut holes' : 'cut a hole'}, along from the left end × across from the starting-wall edge: ${corners.join('; hole: ')}`,
+    );
   }
   return words.length === 0 ? 'no cut' : words.join('; ');
 }

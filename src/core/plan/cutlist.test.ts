@@ -100,7 +100,7 @@ test('a notched piece gives its corners on the plank, a hole as its own ring', (
     }
   }
   expect(cutWords(shaped[0]!, 'metric')).toMatch(
-    /cut to shape, along from the left end × across from the starting-wall edge: A \d+ × \d+, B \d+/,
+    /cut a hole, along from the left end × across from the starting-wall edge: A \d+ × \d+, B \d+/,
   );
 });
 

@@ -50,7 +50,7 @@ export type CutLine = {
   readonly rip: Rip | null;
   /** its rings' corners on the plank, each as far along from the plank's left end and across from its edge towards the starting wall */
   readonly outline: OnPlank;
-  /** the same where it is more than one straight rip and straight ends; null where length and rip say it all */
+  /** of these rings, where length and rip do not say it all, those to be marked: a hole without its square outer ring; else null */
   readonly shape: OnPlank | null;
   readonly remainders: readonly Remainder[];
 };
@@ -246,7 +246,9 @@ function edgesOf(shape: Polygon, outline: OnPlank, piece: Piece, width: number):
   const corners = shape[0]!.length;
   const shaped = shape.length > 1 || corners > 4 || us.some((u) => u > u0 + 1 && u < u1 - 1);
   const ripped = piece.cut.low > SAME || piece.cut.high < width - SAME || [heightAt(u0, 1), heightAt(u1, -1)].some((h) => h < width - 0.1);
-  const onPlank = shaped ? outline : null;
+  const { minX, maxX, minY, maxY } = boxOf(shape[0]!);
+  const isBox = corners === 4 && shape[0]!.every(([u, w]) => Math.min(u - minX, maxX - u) < SAME && Math.min(w - minY, maxY - w) < SAME);
+  const onPlank = shaped ? (isBox ? outline.slice(1) : outline) : null;
   if (!ripped) return { rip: null, shape: onPlank };
   const keepsNear = piece.cut.low <= SAME && !(piece.cut.high >= width - SAME && tapersNear(shape, piece));
   const keepsFar = piece.cut.high >= width - SAME;

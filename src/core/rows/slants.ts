@@ -9,8 +9,8 @@ import { isSingle, type RunLine } from './joints';
 /** How much further along the ends of a run or a piece lie at the edge away from the starting wall than at the one towards it, mm; 0 where an end is not one straight slant across the whole plank. */
 export type Slants = { readonly left: number; readonly right: number; readonly width: number };
 
-/** Slants that differ by less than this (mm) are alike. */
-const ALIKE = 3;
+/** Slants that differ by less than this share are alike: two of them lap by the smaller. */
+const ALIKE = 0.2;
 /** Ends that lap by less than this (mm) are not worth a slanted mate. */
 const LEAST_LAP = 5;
 const SAME = 0.01;
@@ -73,7 +73,7 @@ export function classesOf(runs: readonly SlantedRun[], kerf: number): SlantClass
   for (let k = 0; k < slanted.length;) {
     const from = slanted[k]!;
     let to = k;
-    while (to < slanted.length && slanted[to]!.size === from.size && slanted[to]!.slant - from.slant < ALIKE) to++;
+    while (to < slanted.length && slanted[to]!.size === from.size && slanted[to]!.slant - from.slant <= ALIKE * Math.abs(from.slant)) to++;
     const own = slanted.slice(k, to);
     k = to;
     const lap = lapBetween(from.slant, own[own.length - 1]!.slant, from.width, kerf);

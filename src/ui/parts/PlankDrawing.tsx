@@ -9,12 +9,12 @@ const MARGIN = { x: 9, y: 17 };
 const ON_EDGE = 0.5;
 
 /** Whether a picture says more than the words: a slanted end, a taper, a shape. */
-const isTold = ({ shape, crosscuts, rip }: CutLine): boolean =>
+export const isDrawn = ({ shape, crosscuts, rip }: CutLine): boolean =>
   shape !== null || crosscuts.some((c) => c.slant) || (rip !== null && Math.abs(rip.left - rip.right) >= 0.5);
 
 /** A piece where it lies on its plank, the starting-wall edge at the top, with what is marked; nothing where a square cut says it all. */
 export function PlankDrawing({ line, plank, display }: { line: CutLine; plank: Plank; display: Display }) {
-  if (!isTold(line)) return null;
+  if (!isDrawn(line)) return null;
   const { outline, shape, crosscuts, rip, piece } = line;
   const scale = (WIDTH - 2 * MARGIN.x) / plank.length;
   const height = plank.width * scale;
@@ -22,7 +22,6 @@ export function PlankDrawing({ line, plank, display }: { line: CutLine; plank: P
   const y = (across: number) => MARGIN.y + across * scale;
   const bare = (mm: number) => formatLength(mm, display, { bare: true });
   const corners = outline[0]!;
-  const middle = (axis: 0 | 1) => corners.reduce((sum, p) => sum + p[axis], 0) / corners.length;
   const ends = crosscuts.flatMap(({ slant, from }) => {
     if (!slant) return [];
     const outer = from === 'left' ? Math.max : Math.min;
@@ -31,6 +30,10 @@ export function PlankDrawing({ line, plank, display }: { line: CutLine; plank: P
       { key: `${from} near`, x: x(at(0)), y: MARGIN.y - 5, text: bare(slant.near) },
       { key: `${from} far`, x: x(at(plank.width)), y: MARGIN.y + height + 13, text: bare(slant.far) },
     ];
+  });
+  const named = (shape ?? []).flatMap((ring) => {
+    const middle = (axis: 0 | 1) => ring.reduce((sum, p) => sum + p[axis], 0) / ring.length;
+    return ring.map(([u, w]) => ({ x: x(u) + (u < middle(0) ? -6 : 6), y: y(w) + (w < middle(1) ? -4 : 13) }));
   });
   const d = outline.map((ring) => `M${ring.map(([u, w]) => `${x(u)} ${y(w)}`).join('L')}Z`).join('');
   return (
@@ -47,8 +50,8 @@ export function PlankDrawing({ line, plank, display }: { line: CutLine; plank: P
           {text}
         </text>
       ))}
-      {shape?.flat().map(([u, w], k) => (
-        <text key={k} x={x(u) + (u < middle(0) ? -5 : 5)} y={y(w) + (w < middle(1) ? -4 : 12)} textAnchor="middle">
+      {named.map((at, k) => (
+        <text key={k} {...at} textAnchor="middle">
           {cornerName(k)}
         </text>
       ))}

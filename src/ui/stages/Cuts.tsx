@@ -1,14 +1,14 @@
 'use client';
 import { Button } from '@chakra-ui/react';
 import { Download, Printer } from 'lucide-react';
-import { useEffect, useMemo, useRef } from 'react';
+import { Fragment, useEffect, useMemo, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { cutList, type Plan } from '@/core/plan';
 import type { Job, Problem } from '@/core/job';
 import { formatLength } from '@/core/units';
 import { cutListCsv, cutWords, planSvg, restWords, takeWords } from '@/formats';
 import { BigNumber } from '../parts/Big';
-import { PlankDrawing } from '../parts/PlankDrawing';
+import { isDrawn, PlankDrawing } from '../parts/PlankDrawing';
 import { download } from '../parts/download';
 import { isTicked, ticked, tickOf } from '../state/ticks';
 import type { StageProps } from './props';
@@ -93,31 +93,38 @@ export function CutsReading({ job, id, floor, plan, chosen, onChoose, onChange }
                 const key = `${line.floor}/${line.piece.id}`;
                 const rest = restWords(line, display);
                 return (
-                  <tr
-                    key={key}
-                    ref={key === chosen ? at : undefined}
-                    className={key === chosen ? 'chosen' : undefined}
-                    onClick={() => onChoose(key)}
-                    style={{ cursor: 'pointer' }}
-                  >
-                    <td>{line.piece.id}</td>
-                    <td className="length">{formatLength(line.length, display, { bare: true })}</td>
-                    <td>
-                      {takeWords(line, display)}, {cutWords(line, display)}
-                      {rest && <span className="quiet">. {rest}</span>}
-                      <PlankDrawing line={line} plank={plan.planks[line.piece.plank - 1]!} display={display} />
-                    </td>
-                    <td className="tick">
-                      <label onClick={(e) => e.stopPropagation()}>
-                        <input
-                          type="checkbox"
-                          aria-label={`Piece ${line.piece.id} is cut`}
-                          checked={isTicked(job, tickOf(line.floor, line.piece))}
-                          onChange={(e) => onChange(ticked(job, tickOf(line.floor, line.piece), e.target.checked, all))}
-                        />
-                      </label>
-                    </td>
-                  </tr>
+                  <Fragment key={key}>
+                    <tr
+                      ref={key === chosen ? at : undefined}
+                      className={key === chosen ? 'chosen' : undefined}
+                      onClick={() => onChoose(key)}
+                      style={{ cursor: 'pointer' }}
+                    >
+                      <td>{line.piece.id}</td>
+                      <td className="length">{formatLength(line.length, display, { bare: true })}</td>
+                      <td>
+                        {takeWords(line, display)}, {cutWords(line, display)}
+                        {rest && <span className="quiet">. {rest}</span>}
+                      </td>
+                      <td className="tick">
+                        <label onClick={(e) => e.stopPropagation()}>
+                          <input
+                            type="checkbox"
+                            aria-label={`Piece ${line.piece.id} is cut`}
+                            checked={isTicked(job, tickOf(line.floor, line.piece))}
+                            onChange={(e) => onChange(ticked(job, tickOf(line.floor, line.piece), e.target.checked, all))}
+                          />
+                        </label>
+                      </td>
+                    </tr>
+                    {isDrawn(line) && (
+                      <tr className={key === chosen ? 'drawn chosen' : 'drawn'} onClick={() => onChoose(key)}>
+                        <td colSpan={4}>
+                          <PlankDrawing line={line} plank={plan.planks[line.piece.plank - 1]!} display={display} />
+                        </td>
+                      </tr>
+                    )}
+                  </Fragment>
                 );
               })}
             </tbody>
