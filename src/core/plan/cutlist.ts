@@ -240,14 +240,12 @@ const isSlanted = (part: Part): boolean => slantOf(part) > SLANTED;
 
 /** How a piece is ripped, measured from its shape on the floor. */
 function edgesOf(shape: Polygon, outline: OnPlank, piece: Piece, width: number): Pick<CutLine, 'rip' | 'shape'> {
-  const us = shape[0]!.map((p) => p[0]);
-  const [u0, u1] = [Math.min(...us), Math.max(...us)];
+  const { minX: u0, maxX: u1, minY: w0, maxY: w1 } = boxOf(shape[0]!);
   const heightAt = (u: number, lean: 1 | -1) => spansAt([shape], 0, u, lean).reduce((sum, [a, b]) => sum + b - a, 0);
   const corners = shape[0]!.length;
-  const shaped = shape.length > 1 || corners > 4 || us.some((u) => u > u0 + 1 && u < u1 - 1);
+  const shaped = shape.length > 1 || corners > 4 || shape[0]!.some(([u]) => u > u0 + 1 && u < u1 - 1);
   const ripped = piece.cut.low > SAME || piece.cut.high < width - SAME || [heightAt(u0, 1), heightAt(u1, -1)].some((h) => h < width - 0.1);
-  const { minX, maxX, minY, maxY } = boxOf(shape[0]!);
-  const isBox = corners === 4 && shape[0]!.every(([u, w]) => Math.min(u - minX, maxX - u) < SAME && Math.min(w - minY, maxY - w) < SAME);
+  const isBox = corners === 4 && shape[0]!.every(([u, w]) => Math.min(u - u0, u1 - u) < SAME && Math.min(w - w0, w1 - w) < SAME);
   const onPlank = shaped ? (isBox ? outline.slice(1) : outline) : null;
   if (!ripped) return { rip: null, shape: onPlank };
   const keepsNear = piece.cut.low <= SAME && !(piece.cut.high >= width - SAME && tapersNear(shape, piece));
