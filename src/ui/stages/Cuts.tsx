@@ -25,7 +25,10 @@ type Props = StageProps & {
 export function CutsReading({ job, id, floor, plan, chosen, onChoose, onChange }: Props) {
   const { display } = job;
   const rows = useMemo(() => (plan ? cutList(plan, job.kerf) : []), [plan, job.kerf]);
-  const saws = rows.reduce((sum, r) => sum + r.lines.reduce((s, l) => s + l.early.length + l.crosscuts.length + (l.rip ? 1 : 0), 0), 0);
+  const saws = rows.reduce(
+    (sum, r) => sum + r.lines.reduce((s, l) => s + l.early.length + l.crosscuts.length + (l.rip || l.shape ? 1 : 0), 0),
+    0,
+  );
   const print = (paper: string) => window.open(`/jobs/${id}/print?paper=${paper}`, '_blank');
   useHotkeys('p', () => print(display === 'metric' ? 'a4' : 'letter'), { useKey: true });
   const all = useMemo(() => new Set(rows.flatMap((r) => r.lines.map((l) => tickOf(l.floor, l.piece)))), [rows]);
