@@ -32,6 +32,22 @@ test('a sliver is mended by the best place for the line', async () => {
   expect(mended?.layout.setOut).toEqual({ mode: 'auto' });
 });
 
+test('a pattern that planks of several lengths cannot keep is mended by the school that they are laid by anyway', async () => {
+  const planks = [1285, 900].map((length) => ({ length, width: 192, share: 0.5 }));
+  const mixed: Job = {
+    ...room,
+    product: { ...room.product, planks },
+    layout: { ...room.layout, stagger: { school: 'half', seed: 1 } },
+  };
+  const now = plannedOf(mixed);
+  const finding = now.plan.findings.find((f) => f.rule === 'school')!;
+  expect(hasMend(finding)).toBe(true);
+  const asked: Job[] = [];
+  const mended = await findMend(mixed, finding, now, planner(asked), new AbortController().signal);
+  expect(mended?.layout.stagger).toEqual({ school: 'offcut', seed: 1 });
+  expect(asked).toHaveLength(1);
+});
+
 test('once given up, nothing more is tried and nothing is changed', async () => {
   const tight: Job = { ...newJob('Tight', 'metric', 6000, 5000), kerf: 3 };
   const now = plannedOf(tight);

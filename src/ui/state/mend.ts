@@ -24,6 +24,7 @@ export const hasMend = ({ rule }: Finding): boolean =>
     'h-joint',
     'repeat',
     'stairs',
+    'school',
   ].includes(rule);
 
 /** What may mend a finding, mildest first: the best place for the line, other arrangements of the joints, the freer school. */
@@ -50,6 +51,7 @@ function remedies(job: Job, finding: Finding): Job[] {
     return [change({ setOut: { mode: 'row-edge-at', at: [round3(at[0]), round3(at[1])] } })];
   }
   const { stagger } = floor.layout;
+  if (finding.rule === 'school') return [change({ stagger: { ...stagger, school: 'offcut' } })];
   const seeds = Array.from({ length: TRIES }, (_, i) => change({ stagger: { ...stagger, seed: (stagger.seed + 1 + i) % 10_000 } }));
   const looks = finding.level === 'should' && stagger.school !== 'free';
   return looks ? [...seeds, change({ stagger: { ...stagger, school: 'free' } })] : seeds;
