@@ -17,7 +17,7 @@ const config = {
       displayName: 'node',
       setupFilesAfterEnv: ['<rootDir>/test/property.ts'],
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/bench/**/*.test.ts'],
+      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/bench/**/*.test.ts', '<rootDir>/test/**/*.test.ts'],
     },
     {
       ...common,
