@@ -14,7 +14,7 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['core', 'npm'], pathNot: 'node_modules/(zod|polyclip-ts)/' },
+      to: { dependencyTypes: ['core', 'npm'], pathNot: 'node_modules/(zod|polyclip-ts|@noble/hashes)/' },
     },
     only('formats-on-core', 'formats/', ['formats/', 'core/']),
     only('data-on-core', 'data/', ['data/', 'core/']),

@@ -1,5 +1,5 @@
 import { floorsOf } from '../src/core/floors';
-import { readJob } from '../src/core/job';
+import { readJob } from '../src/core/given';
 import { cutList, planJob, type CutLine } from '../src/core/plan';
 import { untruths } from '../test/truth';
 import { houses } from './houses';

@@ -1,4 +1,4 @@
-import { newJob, type Job } from '../src/core/job';
+import { newJob, type Job } from '../src/core/given';
 import { randomFrom } from '../src/core/rows';
 
 type Finish = NonNullable<Job['openings']>[number]['finish'];

@@ -1,4 +1,4 @@
-import { newJob, type Job } from '../src/core/job';
+import { newJob, type Job } from '../src/core/given';
 
 /** 2,000 m² in eight bays of 250 m², parted by profiles so that no run is longer than a product allows. */
 export function brokenHall(): Job {

@@ -3,8 +3,8 @@ import { gzipSync } from 'node:zlib';
 import { readdirSync, readFileSync, existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { floorsOf } from '../src/core/floors';
-import { newJob, SCHOOLS, type Job } from '../src/core/job';
-import { equalFaces, planJob, type Plan, type PlanOptions, type SearchMemory } from '../src/core/plan';
+import { type Job, newJob, type Plan, SCHOOLS } from '../src/core/given';
+import { equalFaces, planJob, type PlanOptions } from '../src/core/plan';
 import { randomFrom, runsOf, stepsFor } from '../src/core/rows';
 import { bestOrigin, compareScores, groundOf, placed, scoreOf, setOutOf } from '../src/core/setout';
 import { untruths } from '../test/truth';
@@ -191,14 +191,11 @@ function measurePin(): void {
   const jobs = houses(10, 1);
   const moved: number[] = [];
   const times = jobs.map((job) => {
-    const memory: SearchMemory = new Map();
+    const memory = new Map<string, unknown>();
     const plan = mustPlan(job, { memory });
     const floor = plan.floors[0]!;
     const piece = floor.pieces.find((p) => p.row === 6)!;
-    const [x, y] = (piece.outline as [number, number][]).reduce(
-      ([a, b], [c, d]) => [a + c / piece.outline.length, b + d / piece.outline.length],
-      [0, 0],
-    );
+    const [x, y] = piece.outline[0]!.reduce(([a, b], [c, d]) => [a + c / piece.outline.length, b + d / piece.outline.length], [0, 0]);
     let again = plan;
     const took = Math.min(...time(3, () => (again = mustPlan({ ...job, hand: { pins: [[x, y]] } }, { memory }))));
     const places = new Set(plan.floors.flatMap((f) => f.pieces.map((p) => `${f.id} ${JSON.stringify(p.outline)}`)));

@@ -1,4 +1,4 @@
-import { newJob, type Job } from '../src/core/job';
+import { newJob, type Job } from '../src/core/given';
 import { randomFrom } from '../src/core/rows';
 
 /** Seeded rectangular rooms, 2–8 m by 2–8 m: 1285 × 192 planks, gap 8, stagger 300, end piece 300, kerf 3. */

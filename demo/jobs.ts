@@ -1,4 +1,4 @@
-import { newJob, type Job, type Product } from '../src/core/job';
+import { newJob, type Job, type Product } from '../src/core/given';
 import { cottageHouse } from '../src/devices';
 
 /*

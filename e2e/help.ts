@@ -1,5 +1,5 @@
 import { expect, type APIRequestContext, type Page } from '@playwright/test';
-import { newJob, type Job } from '../src/core/job';
+import { newJob, type Job } from '../src/core/given';
 
 /** Puts a job into the running application and gives its id. */
 export async function putJob(request: APIRequestContext, job: Job): Promise<string> {

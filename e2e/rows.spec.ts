@@ -54,7 +54,7 @@ test('a joint is kept by hand, with its price before it is kept; a row is locked
   await planned(page);
   await saved(page);
   const plan = planJob(await stored(request, id));
-  const ends = plan.ok ? plan.value.floors[0]!.pieces.flatMap((p) => (p.outline as [number, number][]).map((q) => q[0])) : [];
+  const ends = plan.ok ? plan.value.floors[0]!.pieces.flatMap((p) => p.outline[0]!.map((q) => q[0])) : [];
   expect(ends.some((x) => Math.abs(x - pin![0]) < 0.6)).toBe(true);
 
   await choosePiece(page);
@@ -111,7 +111,7 @@ test('several sizes in a box: lengths and widths are mixed and planned, with wha
   await saved(page);
   const kept = await stored(request, id);
   const again = planJob(kept);
-  const joints = again.ok ? again.value.floors[0]!.pieces.flatMap((p) => (p.outline as [number, number][]).map(([x]) => x)) : [];
+  const joints = again.ok ? again.value.floors[0]!.pieces.flatMap((p) => p.outline[0]!.map(([x]) => x)) : [];
   expect(kept.hand!.pins!.length).toBeGreaterThan(2);
   for (const [x] of kept.hand!.pins!) expect(joints.some((u) => Math.abs(u - x) < 0.7)).toBe(true);
   await page.getByRole('link', { name: /Plank/ }).first().click();

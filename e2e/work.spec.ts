@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { planJob, ringsOf } from '../src/core/plan';
+import { planJob } from '../src/core/plan';
 import { choosePiece, openStage, planned, putJob, room, saved, stored, tally } from './help';
 
 test('a changed length is planned, saved, and undone after a reload', async ({ page, request }) => {
@@ -76,9 +76,7 @@ test('the drawn pieces are the plan file’s, to the millimetre, at one true sca
   await openStage(page, id, 'rows');
   const plan = planJob(await stored(request, id));
   if (!plan.ok) throw new Error('no plan');
-  const wanted = plan.value.floors.flatMap((f) =>
-    f.pieces.flatMap((p) => ringsOf(p).map((ring) => ring.map((q) => q.join(' ')).join('L'))),
-  );
+  const wanted = plan.value.floors.flatMap((f) => f.pieces.flatMap((p) => p.outline.map((ring) => ring.map((q) => q.join(' ')).join('L'))));
   const drawn = await page.locator('path.piece').evaluateAll((paths) =>
     paths.flatMap((p) =>
       p

@@ -8,4 +8,5 @@ fc.configureGlobal({
   seed: Number(process.env.PITSAW_SEED ?? 1),
   ...(process.env.PITSAW_CASES ? { numRuns: Number(process.env.PITSAW_CASES) } : {}),
   interruptAfterTimeLimit: 60_000,
+  markInterruptAsFailure: true,
 });

@@ -5,8 +5,7 @@
 import { boxOf, frameOf, polygonArea, spansAt, turnedPolygon, type Point, type Polygon } from '@/core/geometry';
 import type { Floor } from '@/core/floors';
 import { isJudged } from '@/core/setout';
-import type { Job } from '@/core/job';
-import { ringsOf, type Piece, type Plan, type PlanFloor } from '@/core/plan';
+import { isPlaced, type Job, type Piece, type Plan, type PlanFloor } from '@/core/given';
 
 const TOLERANCE = 0.02;
 
@@ -28,7 +27,7 @@ type Shape = { piece: Piece; shape: Polygon; box: ReturnType<typeof boxOf> };
 
 const shapesOf = (floor: PlanFloor): Shape[] =>
   floor.pieces.map((piece) => {
-    const shape = turnedPolygon(frameOf(floor.direction), ringsOf(piece));
+    const shape = turnedPolygon(frameOf(floor.direction), piece.outline);
     return { piece, shape, box: boxOf(shape[0]!) };
   });
 
@@ -163,7 +162,7 @@ function locksMeet(floor: PlanFloor, plan: Plan, say: Say): void {
 function limitsListed(floor: PlanFloor, { product, edges }: Floor, plan: Plan, say: Say): void {
   const frame = frameOf(floor.direction);
   const shapes = shapesOf(floor);
-  const listed = (rule: string) => plan.findings.filter((f) => f.rule === rule && f.floor === floor.id);
+  const listed = (rule: string) => plan.findings.filter(isPlaced).filter((f) => f.rule === rule && f.floor === floor.id);
   const plane = (u: number, w: number) => [u * frame.cos + w * frame.sin, u * frame.sin - w * frame.cos] as const;
   const near = (rule: string, u: number, w: number) =>
     listed(rule).some((f) => Math.hypot(f.at[0] - plane(u, w)[0], f.at[1] - plane(u, w)[1]) <= 400);

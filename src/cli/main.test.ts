@@ -2,8 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { newJob } from '../core/job';
-import { planSchema } from '../core/plan';
+import { newJob, planSchema } from '../core/given';
 
 let folder: string;
 beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'pitsaw-cli-'))));

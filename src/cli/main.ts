@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { LARGEST_FILE, problemLine, readJobText } from '../core/job';
-import { planJob, planText } from '../core/plan';
+import { LARGEST_FILE, planText, problemLine, readJobText } from '../core/given';
+import { planJob } from '../core/plan';
 
 const USAGE = 'usage: npm run --silent pitsaw -- plan FILE.pitsaw.json';
 
@@ -30,7 +30,7 @@ function main([command, file, ...rest]: readonly string[]): void {
   if (!job.ok) refuse(problemLine(job.problems[0]!));
   const plan = planJob(job.value);
   if (!plan.ok) refuse(problemLine(plan.problems[0]!));
-  process.stdout.write(planText(plan.value));
+  process.stdout.write(planText(plan.value, job.value.name));
 }
 
 try {

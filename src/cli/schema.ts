@@ -1,7 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { z } from 'zod';
-import { jobSchema } from '../core/job';
-import { planSchema } from '../core/plan';
+import { jobSchema, planSchema } from '../core/given';
 
 /* Writes the JSON Schemas of both files, from the one source that the program itself checks with. */
 for (const [name, schema] of [

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { newJob, type Job } from '../core/job';
+import { newJob, type Job } from '../core/given';
 import { jobStore, openDatabase, type JobStore } from '.';
 
 let folder: string;
@@ -19,7 +19,7 @@ afterEach(async () => {
   rmSync(folder, { recursive: true });
 });
 
-const named = (name: string): Job => ({ ...newJob(name, 'metric', 4000, 3000), surveyor: 'kept as it came' });
+const named = (name: string): Job => ({ ...newJob(name, 'metric', 4000, 3000), ...{ surveyor: 'kept as it came' } });
 
 test('a job comes back as it was given, fields that nobody knows included', async () => {
   const { id } = await store.create(named('Porch'));

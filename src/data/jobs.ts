@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Op, Transaction } from 'sequelize';
-import { readJobText, type Job } from '../core/job';
+import { readJobText, type Job } from '../core/given';
 import type { Database, JobRow } from './database';
 
 /** A job as it is kept. */

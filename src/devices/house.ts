@@ -1,4 +1,4 @@
-import type { Job } from '../core/job';
+import type { Job } from '../core/given';
 
 const box = (x: number, y: number, length: number, width: number): [number, number][] => [
   [x, y],

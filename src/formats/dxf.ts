@@ -1,7 +1,6 @@
 import { Colors, DxfWriter, LWPolylineFlags, point3d, Units } from '@tarikjabiri/dxf';
 import { boxOf, frameOf, turned, turnedPolygon, type Point, type Ring } from '../core/geometry';
-import type { Job } from '../core/job';
-import { ringsOf, type Plan } from '../core/plan';
+import { type Job, type Plan } from '../core/given';
 import { obstacleLayer, openingLayer } from './layers';
 import { nameAt } from './svg';
 
@@ -53,11 +52,11 @@ export function planDxf(job: Job, plan: Plan | null): string {
     for (const polygon of floor.laid) polygon.forEach(outline);
     const frame = frameOf(floor.direction);
     on('ROWS', Colors.Yellow);
-    for (const piece of floor.pieces) ringsOf(piece).forEach(outline);
+    for (const piece of floor.pieces) piece.outline.forEach(outline);
     on('JOINTS', Colors.Red);
     // the right end of every piece that another one of its row meets
     const laid = floor.pieces.map((piece) => {
-      const ring = turnedPolygon(frame, ringsOf(piece))[0]!;
+      const ring = turnedPolygon(frame, piece.outline)[0]!;
       return { row: piece.row, ring, box: boxOf(ring) };
     });
     const begins = new Set(laid.map(({ row, box: { minX } }) => `${row} ${minX.toFixed(1)}`));

@@ -1,4 +1,4 @@
-import type { Obstacle, Opening } from '../core/job';
+import type { Obstacle, Opening } from '../core/given';
 
 /*
  * What the layers of a drawing are called: they carry what lines cannot, so that a drawing read back says the same.

@@ -1,4 +1,4 @@
-import { newJob } from '../core/job';
+import { newJob } from '../core/given';
 import { planJob } from '../core/plan';
 import { planSvg } from '.';
 

@@ -1,6 +1,5 @@
 import { boxOf, insideRing, type Point, type Ring } from '../core/geometry';
-import type { Job } from '../core/job';
-import { ringsOf, type Plan } from '../core/plan';
+import { type Job, type Plan } from '../core/given';
 import { obstacleLayer, openingLayer } from './layers';
 
 const escape = (text: string): string => text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
@@ -51,7 +50,7 @@ export function planSvg(job: Job, plan: Plan): string {
         group(
           `ROWS_${floor.id}_${row.n}`,
           'fill="none" stroke="#a3814b" stroke-width="2"',
-          floor.pieces.filter((p) => p.row === row.n).map((p) => shape(`${floor.id}-${p.id}`, ringsOf(p))),
+          floor.pieces.filter((p) => p.row === row.n).map((p) => shape(`${floor.id}-${p.id}`, p.outline)),
         ),
       ),
     ]),

@@ -1,5 +1,5 @@
 import { formatLength, type Display } from '../core/units';
-import type { CutLine } from '../core/plan';
+import { isRippedBefore, type CutLine } from '../core/plan';
 
 /** `7.2` → `row 7, piece 2` */
 export const pieceWords = (id: string): string => id.replace(/^(\d+)\.(\d+)$/, 'row $1, piece $2');
@@ -34,11 +34,8 @@ export function cutWords({ early, crosscuts, rip, shape, outline }: CutLine, dis
         : `mark ${length(keep)} from the ${from} end`,
     ),
   );
-  const ripped = early.some(
-    (cut) => cut.kind === 'along' && rip && Math.abs(rip.left - cut.keep) < 0.5 && Math.abs(rip.right - cut.keep) < 0.5,
-  );
   const wholeShape = shape !== null && shape.includes(outline[0]!);
-  if (rip && !wholeShape && !ripped) {
+  if (rip && !wholeShape && !isRippedBefore({ early, rip })) {
     const edge = rip.keepEdge === 'near' ? 'starting-wall' : rip.keepEdge === 'far' ? 'far' : 'either';
     words.push(
       Math.abs(rip.left - rip.right) < 0.5

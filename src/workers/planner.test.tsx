@@ -1,4 +1,4 @@
-import { newJob } from '../core/job';
+import { newJob } from '../core/given';
 import { createPlanner } from './planner';
 
 type Call = { name: string; finish: (value: unknown) => void; fail: (error: Error) => void };

@@ -1,6 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Job, Result } from '../core/job';
-import type { PlanFloor } from '../core/plan';
+import type { Job, PlanFloor, Result } from '../core/given';
 import type { Planned, PlannerApi } from './planner.worker';
 import { openWorker } from './workerUrl';
 

@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { floorsOf } from '../core/floors';
-import type { Job, Result } from '../core/job';
-import { planJob, summaryOf, type Plan, type PlanFloor, type SearchMemory, type Summary } from '../core/plan';
+import { type Job, type Plan, type PlanFloor, type Result } from '../core/given';
+import { planJob, summaryOf, type SearchMemory, type Summary } from '../core/plan';
 
 export type Planned = { readonly plan: Plan; readonly summary: Summary };
 

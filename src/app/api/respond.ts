@@ -1,5 +1,5 @@
 import 'server-only';
-import { LARGEST_FILE, readJob, readJobText, type Job, type Problem } from '@/core/job';
+import { LARGEST_FILE, readJob, readJobText, type Job, type Problem } from '@/core/given';
 
 const problems = (status: number, ...list: Problem[]): Response => Response.json({ problems: list }, { status });
 

@@ -1,6 +1,5 @@
 import { floorsOf } from '../floors';
-import { newJob, type Job } from '../job';
-import type { Finding, PlanFloor } from '../plan';
+import { type Finding, type Job, newJob, type PlanFloor } from '../given';
 import { audit, leastJointDistance, measureRows } from '.';
 import { frameOf } from '../geometry';
 
@@ -39,11 +38,13 @@ function laid(rows: readonly (readonly number[])[], change: Partial<Job> = {}, l
           id: `${r + 1}.${i + 1}`,
           row: r + 1,
           outline: [
-            [from, y - WIDTH],
-            [x, y - WIDTH],
-            [x, y],
-            [from, y],
-          ] as [number, number][],
+            [
+              [from, y - WIDTH],
+              [x, y - WIDTH],
+              [x, y],
+              [from, y],
+            ],
+          ] as [number, number][][],
           plank: ++plank,
           cut: i === 0 ? { from: PLANK - own, to: PLANK, low: 0, high: WIDTH } : { from: 0, to: own, low: 0, high: WIDTH },
         };
@@ -113,7 +114,7 @@ test('rip: a narrow last row is one finding, at the wall', () => {
     laid: [[floor.laid[0]![0]!.map(([x, y]): [number, number] => [x, y === 8 ? 160 : y])]],
     pieces: floor.pieces.map((p) => ({
       ...p,
-      outline: (p.outline as [number, number][]).map(([x, y]): [number, number] => [x, y === 8 ? 160 : y]),
+      outline: [p.outline[0]!.map(([x, y]): [number, number] => [x, y === 8 ? 160 : y])],
     })),
   };
   const room = {

@@ -1,8 +1,7 @@
 import { frameOf } from '../geometry';
 import type { Floor } from '../floors';
-import type { Job } from '../job';
+import type { Finding, Job, Placed, PlanFloor } from '../given';
 import { schoolFor } from '../rows';
-import type { Finding, PlanFloor } from '../plan/schema';
 import { busyPiece } from './busyPiece';
 import { butt } from './butt';
 import { cornerPiece } from './cornerPiece';
@@ -18,7 +17,8 @@ import { rip } from './rip';
 import { lengthIn, type Rule } from './rule';
 import { stagger } from './stagger';
 
-const RULES: readonly Rule[] = [
+/** What is measured, in the order in which findings of one level are listed. */
+const MEASURES: readonly Rule[] = [
   stagger,
   endPiece,
   rip,
@@ -44,8 +44,8 @@ const RULES: readonly Rule[] = [
  * @param floors what each floor's limits and bounds are, in the order of `plans`
  * @returns findings, limits first, then in laying order
  */
-export function audit(job: Job, floors: readonly Floor[], plans: readonly PlanFloor[]): readonly Finding[] {
-  const findings: Finding[] = [];
+export function audit(job: Pick<Job, 'display'>, floors: readonly Floor[], plans: readonly PlanFloor[]): readonly Placed[] {
+  const findings: Placed[] = [];
   floors.forEach((floor, i) => {
     const plan = plans[i]!;
     const frame = frameOf(plan.direction);
@@ -62,7 +62,7 @@ export function audit(job: Job, floors: readonly Floor[], plans: readonly PlanFl
       wanted: floor.layout.stagger.school,
       length: lengthIn(job),
     };
-    for (const rule of RULES) rule(audited, (f) => findings.push(f));
+    for (const measure of MEASURES) measure(audited, (f) => findings.push(f));
   });
   const rank = (f: Finding) => (f.level === 'must' ? 0 : 1);
   return findings.sort((a, b) => rank(a) - rank(b));

@@ -22,7 +22,7 @@ export const busyPiece: Rule = (floor, say) => {
         )
           continue;
         say(
-          finding(floor, 'busy-doorway', 'should', turned(floor.frame, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]), {
+          finding(floor, 'busy-doorway', turned(floor.frame, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]), {
             rows: [row.n],
             measured: length,
             limit,

@@ -9,7 +9,7 @@ export const butt: Rule = (floor, say) => {
       if (!left.piece.butt && !right.piece.butt) continue;
       count++;
       say(
-        finding(floor, 'butt', 'should', turned(floor.frame, [u, (w0 + w1) / 2]), {
+        finding(floor, 'butt', turned(floor.frame, [u, (w0 + w1) / 2]), {
           rows: [row.n],
           text: `Row ${row.n}: a saw-cut butt joint, number ${count} of ${floor.butts} allowed. A fresh plank avoids it.`,
         }),

@@ -26,7 +26,7 @@ export const cornerPiece: Rule = (floor, say) => {
         const length = notched.piece.cut.to - notched.piece.cut.from;
         if (length >= limit) continue;
         say(
-          finding(floor, 'corner-piece', 'should', turned(floor.frame, [u, w]), {
+          finding(floor, 'corner-piece', turned(floor.frame, [u, w]), {
             rows: [row.n],
             measured: length,
             limit,

@@ -21,7 +21,7 @@ export const crosswise: Rule = (floor, say) => {
       if (!one) continue;
       const at: Point = [(left + right) / 2, Math.min(Math.max((low + high) / 2, row.from), row.to)];
       say(
-        finding(floor, 'crosswise-doorway', 'should', turned(floor.frame, at), {
+        finding(floor, 'crosswise-doorway', turned(floor.frame, at), {
           rows: [row.n],
           text: `Row ${row.n}: one piece goes under both casings of the doorway ${opening}, and no end joint lies between them; it may not go in. Another starter for this row puts a joint there.`,
         }),

@@ -1,6 +1,6 @@
 import { floorsOf } from '../floors';
-import { newJob, readJob, type Job } from '../job';
-import { planJob, type Finding, type Plan } from '../plan';
+import { type Finding, type Job, newJob, type Plan, readJob } from '../given';
+import { planJob } from '../plan';
 import { annexed, lineUnderLeaf } from '../survey';
 import { audit, LEAF } from '.';
 
@@ -53,16 +53,16 @@ test('one piece under both casings is said; with a joint between the jambs it is
   // the row in the middle of the wall's thickness runs from jamb to jamb (w is minus y here)
   const row = floor.rows.find((r) => r.from < -1300 && r.to > -1300)!;
   const own = floor.pieces.filter((p) => p.row === row.n);
-  const inDoorway = own.filter((p) => (p.outline as [number, number][]).some(([x]) => x > 2650 && x < 3550));
-  const ends = own.map((p) => Math.max(...(p.outline as [number, number][]).map(([x]) => x)));
+  const inDoorway = own.filter((p) => p.outline[0]!.some(([x]) => x > 2650 && x < 3550));
+  const ends = own.map((p) => Math.max(...p.outline[0]!.map(([x]) => x)));
   const joints = ends.some((x) => x > 2700 && x < 3500 - 9);
   expect(of(audited(job, made), 'crosswise-doorway').some((f) => (f.rows as number[]).includes(row.n))).toBe(!joints);
   // joined into one by hand
-  const xs = inDoorway.flatMap((p) => (p.outline as [number, number][]).map(([x]) => x));
-  const ys = inDoorway.flatMap((p) => (p.outline as [number, number][]).map(([, y]) => y));
+  const xs = inDoorway.flatMap((p) => p.outline[0]!.map(([x]) => x));
+  const ys = inDoorway.flatMap((p) => p.outline[0]!.map(([, y]) => y));
   const one = {
     ...inDoorway[0]!,
-    outline: [[Math.min(...xs), Math.min(...ys)], [Math.max(...xs), Math.min(...ys)], [Math.max(...xs), Math.max(...ys)], [Math.min(...xs), Math.max(...ys)]] as [number, number][], // prettier-ignore
+    outline: [[[Math.min(...xs), Math.min(...ys)], [Math.max(...xs), Math.min(...ys)], [Math.max(...xs), Math.max(...ys)], [Math.min(...xs), Math.max(...ys)]]] as [number, number][][], // prettier-ignore
   };
   const edited = { ...made, floors: [{ ...floor, pieces: [...floor.pieces.filter((p) => !inDoorway.includes(p)), one] }] };
   const [said] = of(audited(job, edited), 'crosswise-doorway').filter((f) => (f.rows as number[]).includes(row.n));
@@ -116,7 +116,7 @@ test('a small piece at a corner that juts in is said', () => {
   expect(found.length).toBeGreaterThan(0);
   for (const { corner, said } of found) {
     expect(said[0]!.measured).toBeLessThan(450);
-    expect(Math.hypot(said[0]!.at[0] - (corner - 8), said[0]!.at[1] - 2492)).toBeLessThan(20);
+    expect(Math.hypot(said[0]!.at![0] - (corner - 8), said[0]!.at![1] - 2492)).toBeLessThan(20);
     // a search that puts looks before planks does not leave it there
     const free = planJob({ ...ell(corner), layout: { ...ell(corner).layout, stagger: { school: 'free', seed: 1 } } }, { steps: 6000 });
     expect(free.ok && of(free.value.findings, 'corner-piece')).toEqual([]);

@@ -1,5 +1,5 @@
 import { turned } from '../geometry';
-import { sourceOf, sourceText } from '../job';
+import { sourceOf, sourceText } from '../given';
 import { ROUNDING } from './measure';
 import { finding, type Rule } from './rule';
 
@@ -20,7 +20,7 @@ export const endPiece: Rule = (floor, say) => {
         if (!first && !last) continue;
         const { box } = laid;
         say(
-          finding(floor, 'endPiece', 'must', turned(floor.frame, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]), {
+          finding(floor, 'endPiece', turned(floor.frame, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]), {
             rows: [row.n],
             measured: length,
             limit,

@@ -3,6 +3,7 @@
  * them there; one rule a file.
  */
 export * from './audit';
+export { ruleOf, RULES, type Remedy, type RuleName } from './rules';
 export { measureRows } from './measure';
 export { leastJointDistance } from './stagger';
 export { LEAF } from './leaf';

@@ -16,7 +16,7 @@ export const jamb: Rule = (floor, say) => {
     const face = Math.abs(past - low) < Math.abs(past - high) ? low : high;
     const row = floor.plan.rows.find((r) => r.from === past || r.to === past)!;
     say(
-      finding(floor, 'jamb', 'should', turned(floor.frame, [u, past]), {
+      finding(floor, 'jamb', turned(floor.frame, [u, past]), {
         rows: [row.n],
         measured: Math.abs(past - face),
         limit: clear,

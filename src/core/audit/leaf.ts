@@ -25,7 +25,7 @@ export const leaf: Rule = (floor, say) => {
     if (off === null || Math.abs(off) <= COVER) continue;
     const middle: Point = [(near[0][0] + near[1][0] + far[0][0] + far[1][0]) / 4, (near[0][1] + near[1][1] + far[0][1] + far[1][1]) / 4];
     say(
-      finding(floor, 'leaf', 'should', middle, {
+      finding(floor, 'leaf', middle, {
         measured: Math.abs(off),
         limit: COVER,
         text: `Doorway ${opening.id}: the floor's line lies ${floor.length(Math.abs(off))} from the middle of the closed leaf, so one room shows the other's floor. Let the line lie under the leaf.`,

@@ -1,5 +1,5 @@
 import { boxOf, turned, turnedPolygon } from '../geometry';
-import { sourceOf, sourceText } from '../job';
+import { sourceOf, sourceText } from '../given';
 import { ROUNDING } from './measure';
 import { finding, type Rule } from './rule';
 
@@ -19,7 +19,7 @@ export const longestRun: Rule = (floor, say) => {
       const limit = floor.product.limits[rule];
       if (extent <= limit + ROUNDING) continue;
       say(
-        finding(floor, rule, 'must', turned(floor.frame, outer[0]!), {
+        finding(floor, rule, turned(floor.frame, outer[0]!), {
           measured: extent,
           limit,
           text: `The floor runs ${floor.length(extent)} ${words} without a break, at most ${floor.length(limit)} (${sourceText(sourceOf(floor.product, rule))}). Break it with a profile, best in a doorway.`,

@@ -41,7 +41,7 @@ export const likeness: Rule = (floor, say) => {
           );
           if (!nearest) continue;
           say(
-            finding(floor, apart === 2 ? 'h-joint' : 'repeat', 'should', turned(floor.frame, [nearest.q.u, lower.w]), {
+            finding(floor, apart === 2 ? 'h-joint' : 'repeat', turned(floor.frame, [nearest.q.u, lower.w]), {
               rows: [upper.n, lower.n],
               measured: nearest.near,
               limit: within,
@@ -65,7 +65,7 @@ export const halfBond: Rule = (floor, say) => {
   const [first] = joints;
   if (!isHalfBond(floor) || !first || floor.rows.length < 3) return;
   say(
-    finding(floor, 'half-bond', 'should', turned(floor.frame, [first.u, (first.w0 + first.w1) / 2]), {
+    finding(floor, 'half-bond', turned(floor.frame, [first.u, (first.w0 + first.w1) / 2]), {
       text: 'Every other row has its joints in one line, as this school wants it. Most plank makers and many fitters reject it for planks: ask the product’s instructions.',
     }),
   );
@@ -76,7 +76,7 @@ export const patternLost: Rule = (floor, say) => {
   const [first] = floor.rows.flatMap((row) => row.joints);
   if (floor.school === floor.wanted || !first) return;
   say(
-    finding(floor, 'school', 'should', turned(floor.frame, [first.u, (first.w0 + first.w1) / 2]), {
+    finding(floor, 'school', turned(floor.frame, [first.u, (first.w0 + first.w1) / 2]), {
       text: 'The pattern that is asked for needs planks of one length, and these come in several: it is laid as offcut flow. Choose offcut flow or free.',
     }),
   );
@@ -104,7 +104,7 @@ export const bands: Rule = (floor, say) => {
         if (ends.length < BAND_ROWS || ends.some(({ piece }) => piece.cut.to - piece.cut.from >= small)) continue;
         const middle = ends[1]!.box;
         say(
-          finding(floor, 'short-band', 'should', turned(floor.frame, [(middle.minX + middle.maxX) / 2, (middle.minY + middle.maxY) / 2]), {
+          finding(floor, 'short-band', turned(floor.frame, [(middle.minX + middle.maxX) / 2, (middle.minY + middle.maxY) / 2]), {
             rows: rows.map((x) => x.row.n),
             text: `Rows ${rows[0]!.row.n} to ${rows[BAND_ROWS - 1]!.row.n} all ${end} with a short piece, which reads as a band. Another starter for row ${rows[1]!.row.n} mends it.`,
           }),
@@ -126,7 +126,7 @@ export const stairs: Rule = (floor, say) => {
       if (!isStairs(stepBetween(a!, b!, length), stepBetween(b!, c!, length), stepBetween(c!, d!, length))) continue;
       const last = four[3]!.row;
       say(
-        finding(floor, 'stairs', 'should', turned(floor.frame, [d!, (last.from + last.to) / 2]), {
+        finding(floor, 'stairs', turned(floor.frame, [d!, (last.from + last.to) / 2]), {
           rows: four.map((x) => x.row.n),
           text: `Rows ${four[0]!.row.n} to ${last.n}: the joints go down in equal steps like stairs. Swap two of their starters.`,
         }),

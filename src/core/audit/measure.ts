@@ -1,6 +1,5 @@
 import { boxOf, spansAt, turnedPolygon, type Box, type Frame, type Polygon, type Span } from '../geometry';
-import { ringsOf } from '../plan/pieces';
-import type { Piece, PlanFloor, PlanRow } from '../plan/schema';
+import type { Piece, PlanFloor, PlanRow } from '../given';
 
 /** Lengths in a plan file are rounded to a thousandth; two of them may differ by this and be meant as one. */
 export const ROUNDING = 0.01;
@@ -24,7 +23,7 @@ export type LaidRow = {
 export function measureRows(floor: PlanFloor, frame: Frame): readonly LaidRow[] {
   const byRow = new Map<number, LaidPiece[]>();
   for (const piece of floor.pieces) {
-    const shape = turnedPolygon(frame, ringsOf(piece));
+    const shape = turnedPolygon(frame, piece.outline);
     const list = byRow.get(piece.row) ?? [];
     list.push({ piece, shape, box: boxOf(shape[0]!) });
     byRow.set(piece.row, list);

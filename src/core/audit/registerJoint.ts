@@ -12,7 +12,7 @@ export const registerJoint: Rule = (floor, say) => {
         const away = Math.max(0, box.minX - u, u - box.maxX);
         if (away >= REGISTER_CLEAR) continue;
         say(
-          finding(floor, 'register-joint', 'should', turned(floor.frame, [u, (row.from + row.to) / 2]), {
+          finding(floor, 'register-joint', turned(floor.frame, [u, (row.from + row.to) / 2]), {
             rows: [row.n],
             measured: away,
             limit: REGISTER_CLEAR,

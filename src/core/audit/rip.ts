@@ -1,7 +1,6 @@
 import { spansAt, turned, turnedPolygon, type Polygon, type Span } from '../geometry';
-import { sourceOf, sourceText } from '../job';
+import { type PlanRow, sourceOf, sourceText } from '../given';
 import { runningWalls, SHORTEST_JUDGED, type RunningWall } from '../setout';
-import type { PlanRow } from '../plan/schema';
 import { ROUNDING } from './measure';
 import { finding, type Rule } from './rule';
 
@@ -22,7 +21,7 @@ export const rip: Rule = (floor, say) => {
       for (const { from, to, least, at } of joined(narrow)) {
         if (to - from <= SHORTEST_JUDGED) continue;
         say(
-          finding(floor, 'rip', 'must', turned(floor.frame, at), {
+          finding(floor, 'rip', turned(floor.frame, at), {
             rows: [row.n],
             measured: least,
             limit,

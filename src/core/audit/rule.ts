@@ -1,9 +1,9 @@
 import { formatLength } from '../units';
 import { round3, roundPoint, type Frame, type Point } from '../geometry';
 import type { Floor } from '../floors';
-import type { Job, Product, School } from '../job';
-import type { Finding, PlanFloor } from '../plan/schema';
+import type { Job, Placed, PlanFloor, Product, School } from '../given';
 import type { LaidRow } from './measure';
+import { RULES, type RuleName } from './rules';
 
 /** A floor as a rule sees it: what is laid, measured, and what bounds it. */
 export type AuditedFloor = {
@@ -23,8 +23,8 @@ export type AuditedFloor = {
   readonly length: (mm: number) => string;
 };
 
-/** A rule of the audit: measures a floor and says what is wrong where. */
-export type Rule = (floor: AuditedFloor, say: (finding: Finding) => void) => void;
+/** Measures a floor and says what is wrong where; one measuring may serve several rules. */
+export type Rule = (floor: AuditedFloor, say: (finding: Placed) => void) => void;
 
 /** How a job's lengths read in findings: whole millimetres, or sixteenths. */
 export const lengthIn =
@@ -34,15 +34,14 @@ export const lengthIn =
 
 export function finding(
   floor: AuditedFloor,
-  rule: string,
-  level: Finding['level'],
+  rule: RuleName,
   at: Point,
   more: { text: string; measured?: number; limit?: number; rows?: number[] },
-): Finding {
+): Placed {
   const { text, measured, limit, rows } = more;
   return {
     rule,
-    level,
+    level: RULES[rule].level,
     floor: floor.id,
     at: roundPoint(at),
     text,

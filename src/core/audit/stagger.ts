@@ -1,5 +1,5 @@
 import { commonSpans, turned } from '../geometry';
-import { sourceOf, sourceText } from '../job';
+import { sourceOf, sourceText } from '../given';
 import { edgeSpans, jointsAtEdge, ROUNDING, type LaidRow } from './measure';
 import { finding, type Rule } from './rule';
 
@@ -11,7 +11,7 @@ export const stagger: Rule = (floor, say) => {
   const limit = floor.product.limits.stagger;
   for (const { near, a, b, rowA, rowB, w } of neighbourJoints(floor.rows, limit - ROUNDING)) {
     say(
-      finding(floor, 'stagger', 'must', turned(floor.frame, [(a + b) / 2, w]), {
+      finding(floor, 'stagger', turned(floor.frame, [(a + b) / 2, w]), {
         rows: [rowA, rowB],
         measured: near,
         limit,

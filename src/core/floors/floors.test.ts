@@ -1,5 +1,5 @@
 import { polygonArea } from '../geometry';
-import { newJob, problemLine, type Job } from '../job';
+import { newJob, problemLine, type Job } from '../given';
 import { untruths } from '@test/truth';
 import { planJob } from '../plan';
 import { floorsOf } from '.';

@@ -13,7 +13,18 @@ import {
   type Point,
   type Ring,
 } from '../geometry';
-import { bad, good, type Job, type Layout, type Obstacle, type Opening, type Problem, type Product, type Result, type Space } from '../job';
+import {
+  bad,
+  good,
+  type Job,
+  type Layout,
+  type Obstacle,
+  type Opening,
+  type Problem,
+  type Product,
+  type Result,
+  type Space,
+} from '../given';
 import { halfStrip, lineOf, outside, slotAt, wayOf, wholeStrip, type Way } from './openings';
 
 /** What an edge of the laid area keeps away from. */
@@ -190,6 +201,7 @@ function choicesFor(job: Surveyed, spaces: readonly Space[]): { product: Product
       direction: override.direction ?? layout.direction,
       setOut: { ...layout.setOut, ...override.setOut },
       stagger: { ...layout.stagger, ...override.stagger },
+      light: override.light ?? layout.light,
     };
     const centred = layout.setOut.mode === 'edge-on-centre' || layout.setOut.mode === 'plank-on-centre';
     if (centred && !layout.setOut.space) layout = { ...layout, setOut: { ...layout.setOut, space: override.space } };

@@ -4,3 +4,4 @@
  */
 export * from './floors';
 export type { Way } from './openings';
+export { floors } from './answer';

@@ -1,5 +1,5 @@
 import { distanceToSegment, type Point, type Ring } from '../geometry';
-import { bad, good, type Opening, type Result, type Space } from '../job';
+import { bad, good, type Opening, type Result, type Space } from '../given';
 
 /** An opening's points this near to a space's edge lie on it (mm). */
 const ON_EDGE = 1;

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
-import { newJob, type Job } from '../job';
+import { newJob, type Job } from '../given';
 import { cutListCsv, cutWords, restWords, takeWords } from '@/formats';
-import { cutList, planJob, type Piece, type Plan } from '.';
+import type { Piece, Plan } from '../given';
+import { cutList, planJob } from '.';
 
 const planOf = (job: Job): Plan => {
   const plan = planJob(job, { steps: 2000 });
@@ -108,7 +109,7 @@ describe('a plank that gives strips of several lengths', () => {
   const strip = (id: string, from: number, to: number, low: number, high: number): Piece => ({
     id,
     row: Number(id.split('.')[0]),
-    outline: [[from, -low], [to, -low], [to, -high], [from, -high]], // prettier-ignore
+    outline: [[[from, -low], [to, -low], [to, -high], [from, -high]]], // prettier-ignore
     plank: 1,
     cut: { from, to, low, high },
   });

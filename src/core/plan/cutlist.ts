@@ -1,7 +1,6 @@
 import { boxOf, frameOf, spansAt, turnedPolygon, type Polygon } from '../geometry';
 import { kerfAlong, slantsOf } from '../rows';
-import { ringsOf } from './pieces';
-import type { Piece, Plan, PlanFloor } from './schema';
+import type { Piece, Plan, PlanFloor } from '../given';
 
 /** A saw cut across the plank: how much to keep, measured from which of its ends. */
 export type Crosscut = {
@@ -77,7 +76,7 @@ const SLANTED = 0.5;
 const CRUMB = 40;
 
 /** Reads the cut list off a plan, row by row in laying order. */
-export function cutList(plan: Plan, kerf: number): readonly CutRow[] {
+export function cutList(plan: Pick<Plan, 'floors' | 'planks'>, kerf: number): readonly CutRow[] {
   const stock = new Map<number, Stock[]>();
   const later = new Map<number, { piece: Piece; floor: string }[]>();
   for (const floor of plan.floors) {
@@ -92,6 +91,18 @@ export function cutList(plan: Plan, kerf: number): readonly CutRow[] {
   }
   return rows;
 }
+
+/** Whether an earlier cut along the plank has made the piece as wide as it is to be. */
+export const isRippedBefore = ({ early, rip }: Pick<CutLine, 'early' | 'rip'>): boolean =>
+  early.some(
+    (cut) => cut.kind === 'along' && rip !== null && Math.max(Math.abs(rip.left - cut.keep), Math.abs(rip.right - cut.keep)) < SLANTED,
+  );
+
+/** How many saw cuts a list asks for: crosscuts, rips, and one for each piece that is cut to a shape. */
+export const sawCuts = (rows: readonly CutRow[]): number =>
+  rows
+    .flatMap((r) => r.lines)
+    .reduce((sum, l) => sum + l.early.length + l.crosscuts.length + (l.shape || (l.rip && !isRippedBefore(l)) ? 1 : 0), 0);
 
 const within = (c: Box, r: Box): boolean =>
   c.from >= r.from - SAME && c.to <= r.to + SAME && c.low >= r.low - SAME && c.high <= r.high + SAME;
@@ -175,7 +186,7 @@ function crosscutsOf(part: Part, own: Part): Crosscut[] {
 }
 
 function cutLine(
-  plan: Plan,
+  plan: Pick<Plan, 'planks'>,
   floor: PlanFloor,
   piece: Piece,
   stock: Map<number, Stock[]>,
@@ -184,7 +195,7 @@ function cutLine(
 ): CutLine {
   const plank = plan.planks[piece.plank - 1]!;
   const { cut } = piece;
-  const shape = turnedPolygon(frameOf(floor.direction), ringsOf(piece));
+  const shape = turnedPolygon(frameOf(floor.direction), piece.outline);
   const { minX, minY } = boxOf(shape[0]!);
   const outline = shape.map((ring) => ring.map(([u, w]) => [cut.from + u - minX, cut.low + w - minY] as const));
   const own: Part = { ...cut, ends: slantsOf(shape, plank.width) };

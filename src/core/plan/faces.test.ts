@@ -1,5 +1,5 @@
-import { newJob, type Job } from '../job';
-import { equalFaces, planJob, takesOf, touchingPlanks, type Plan } from '.';
+import { newJob, type Job, type Plan } from '../given';
+import { equalFaces, planJob, takesOf, touchingPlanks } from '.';
 
 const job = (change: Partial<Job['product']> = {}, deal?: Job['layout']['deal']): Job => {
   const base = newJob('Faces', 'metric', 6200, 5100);
@@ -45,7 +45,7 @@ test('pieces touch side by side, end to end and at corners', () => {
   const piece = (id: string, row: number, plank: number, x: number, length: number) => ({
     id,
     row,
-    outline: square(x, -192 * row, length),
+    outline: [square(x, -192 * row, length)],
     plank,
     cut: { from: 0, to: length, low: 0, high: 192 },
   });

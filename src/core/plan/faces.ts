@@ -3,10 +3,8 @@
  * faces never lie side by side, end to end or corner to corner: from several open boxes, or from piles sorted by face.
  */
 import { boxOf, frameOf, turnedPolygon } from '../geometry';
-import type { Job, Product } from '../job';
+import type { Job, Plan, PlanFloor, Plank, Product } from '../given';
 import { randomFrom } from '../rows';
-import { ringsOf } from './pieces';
-import type { Plan, PlanFloor, Plank } from './schema';
 
 /** Pieces of neighbouring rows whose ends are this near (mm) meet at a corner. */
 const CORNER = 15;
@@ -31,7 +29,7 @@ export function touchingPlanks(floors: readonly PlanFloor[]): readonly (readonly
     const frame = frameOf(floor.direction);
     const rows = new Map<number, { plank: number; from: number; to: number }[]>();
     for (const piece of floor.pieces) {
-      const { minX, maxX } = boxOf(turnedPolygon(frame, ringsOf(piece))[0]!);
+      const { minX, maxX } = boxOf(turnedPolygon(frame, piece.outline)[0]!);
       const row = rows.get(piece.row) ?? [];
       row.push({ plank: piece.plank, from: minX, to: maxX });
       rows.set(piece.row, row);
@@ -61,13 +59,15 @@ function boxesOf(product: Product, seed: number): (size: number, box: number) =>
   };
 }
 
+/** The job's own product first, then those of its layouts; how they are dealt; where chance begins. */
+type Dealing = { readonly products: readonly Product[]; readonly deal?: Job['layout']['deal']; readonly seed: number };
+
 /**
  * Deals printed faces to the planks of a plan.
  *
  * @returns the planks with their `face` (from 1) and the `box` that each comes from (from 1); unchanged where a product has one face only
  */
-export function dealtPlanks(job: Job, plan: Pick<Plan, 'floors' | 'planks'>): Plank[] {
-  const products = [job.product, ...(job.layouts ?? []).flatMap((l) => (l.product ? [l.product] : []))];
+export function dealtPlanks({ products, deal, seed }: Dealing, plan: Pick<Plan, 'floors' | 'planks'>): Plank[] {
   const neighbours = new Map<number, number[]>();
   for (const [a, b] of touchingPlanks(plan.floors)) {
     neighbours.set(a, [...(neighbours.get(a) ?? []), b]);
@@ -76,8 +76,7 @@ export function dealtPlanks(job: Job, plan: Pick<Plan, 'floors' | 'planks'>): Pl
   const dealt = plan.planks.map((p): Plank => ({ ...p }));
   const byNumber = new Map(dealt.map((p) => [p.n, p]));
   const clashes = (n: number, face: number): number => (neighbours.get(n) ?? []).filter((m) => byNumber.get(m)!.face === face).length;
-  const { seed } = job.layout.stagger;
-  const { habit = 'boxes', open = OPEN_BOXES } = job.layout.deal ?? {};
+  const { habit = 'boxes', open = OPEN_BOXES } = deal ?? {};
 
   products.forEach((product, at) => {
     if (product.prints < 2) return;
@@ -92,7 +91,7 @@ export function dealtPlanks(job: Job, plan: Pick<Plan, 'floors' | 'planks'>): Pl
       const boxes = Math.ceil(wanted.length / inBox - 1e-9);
       // with piles everything that is bought lies open at once, with boxes so many of them
       const reach = habit === 'piles' ? Infinity : open;
-      const deal = (attempt: number) => {
+      const dealOut = (attempt: number) => {
         const random = randomFrom(seed + attempt);
         for (const plank of wanted) plank.face = plank.box = undefined;
         const closed = Array.from({ length: boxes }, (_, b) => boxOfSize(s, b).map((face) => ({ face: face + 1, box: b + 1 })));
@@ -134,7 +133,7 @@ export function dealtPlanks(job: Job, plan: Pick<Plan, 'floors' | 'planks'>): Pl
       const touching = () => wanted.filter((p) => p.face !== undefined && clashes(p.n, p.face) > 0).length;
       let best = { left: Infinity, faces: [] as { face?: number; box?: number }[] };
       for (let attempt = 0; attempt < DEALS && best.left > 0 && (attempt === 0 || best.left <= FEW); attempt++) {
-        deal(attempt);
+        dealOut(attempt);
         const left = touching();
         if (left < best.left) best = { left, faces: wanted.map(({ face, box }) => ({ face, box })) };
       }

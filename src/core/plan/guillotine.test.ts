@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { comesApart, crowded, type Sawn } from './guillotine';
-import type { Piece } from './schema';
+import type { Piece } from '../given';
 
 type Box = Piece['cut'];
 

@@ -1,5 +1,5 @@
 import type { Point } from '../geometry';
-import type { Piece } from './schema';
+import type { Piece } from '../given';
 
 type Box = Piece['cut'];
 

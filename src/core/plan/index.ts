@@ -1,8 +1,6 @@
-/** The plan: what lies where and which plank it is cut from; the plan file and the cut list that is read from it. */
-export * from './schema';
-export * from './plan';
+/** The plan: what lies where and which plank it is cut from, the cut list that is read from it, and the few numbers that sum it up. */
+export * from './answer';
+export * from './boxes';
 export * from './cutlist';
 export * from './summary';
-export { ringsOf } from './pieces';
 export * from './faces';
-export type { PlanOptions, SearchMemory } from './sawn';

@@ -2,15 +2,9 @@ import { boxOf, clipHalf, round3, roundPoint, turned, type Frame, type MultiPoly
 import { slantsOf, type Cut, type Run } from '../rows';
 import type { Sawn } from './guillotine';
 import type { Blank } from './reuse';
-import type { Piece } from './schema';
+import type { Piece } from '../given';
 
 const SAME = 0.01;
-
-/** A piece's rings: its outer ring and those of its holes. */
-export function ringsOf(piece: Piece): Polygon {
-  const { outline } = piece;
-  return (typeof outline[0]?.[0] === 'number' ? [outline] : outline) as Polygon;
-}
 
 /** The parts of a run between consecutive joints; a part is usually one shape, more where an obstacle splits it. */
 export function partsOf(run: Run, joints: readonly number[]): MultiPolygon[] {
@@ -70,7 +64,7 @@ export function piecesOf(run: Run, cuts: readonly Cut[], frame: Frame, firstInde
         piece: {
           id: `${run.row.n}.${firstIndex + pieces.length}`,
           row: run.row.n,
-          outline: rings.length === 1 ? rings[0]! : rings,
+          outline: rings,
           plank: cut.plank,
           cut: place,
         },

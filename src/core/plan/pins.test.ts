@@ -1,11 +1,9 @@
 import { untruths } from '@test/truth';
 import { floorsOf } from '../floors';
-import { newJob, type Job } from '../job';
-import { planJob } from './plan';
-import type { Piece, Plan } from './schema';
-import type { SearchMemory } from './sawn';
+import { type Job, newJob, type Piece, type Plan } from '../given';
+import { planJob } from '.';
 
-const planOf = (job: Job, memory?: SearchMemory): Plan => {
+const planOf = (job: Job, memory?: Map<string, unknown>): Plan => {
   const made = planJob(job, { memory });
   if (!made.ok) throw new Error(made.problems[0]!.text);
   return made.value;
@@ -38,7 +36,7 @@ test('a pin puts its joint there; what can stay as it was stays, and nothing is 
 });
 
 test('what is remembered changes no plan: with it and without, pinned or not, the floor is the same', () => {
-  const memory: SearchMemory = new Map();
+  const memory = new Map<string, unknown>();
   const before = planOf(room, memory);
   expect(before).toEqual(planOf(room));
   const hand = { pins: [inRow(before, 3, 700)], forbid: [inRow(before, 9, 8 + starterOf(before, 9))] };
@@ -65,7 +63,7 @@ describe('of several lengths in a box', () => {
   const joints = (plan: Plan, row: number): number[] =>
     pieces(plan)
       .filter((p) => p.row === row)
-      .map((p) => Math.max(...(p.outline as [number, number][]).map(([x]) => x)))
+      .map((p) => Math.max(...p.outline[0]!.map(([x]) => x)))
       .sort((a, b) => a - b)
       .slice(0, -1);
 

@@ -6,7 +6,7 @@
 import { polygonArea } from '../geometry';
 import { lapBetween, type Slants } from '../rows';
 import { comesApart, type Sawn } from './guillotine';
-import type { Piece } from './schema';
+import type { Piece } from '../given';
 
 type Box = Piece['cut'];
 

@@ -1,55 +1,16 @@
-import type { Floor } from '../floors';
 import { round3 } from '../geometry';
-import type { Job, Product } from '../job';
-import {
-  allocate,
-  allowedStarters,
-  handOf,
-  isSingle,
-  layMixed,
-  matesOf,
-  mixesLengths,
-  patternOf,
-  schoolFor,
-  REPEAT_ROWS,
-  searchStarters,
-  slantsOf,
-  wishesOf,
-  type FloorRuns,
-  type MixedCut,
-  type MixedSize,
-  type PatternFloor,
-  type Progress,
-  type SearchContact,
-  type SearchRun,
-  type SearchTask,
-  type Stretches,
-} from '../rows';
-import type { SetOut } from '../setout';
+import type { Piece, Plank } from '../given';
+import type { LaidOut, MixedCut } from '../rows';
 import { crowded } from './guillotine';
 import { piecesOf } from './pieces';
 import { reuse, type Blank } from './reuse';
-import type { Piece, Plank } from './schema';
-
-/** What a search found for floors on which nothing is settled by hand. */
-type FoundStarters = { readonly starters: Float64Array; readonly allowed: readonly Stretches[] };
-
-/** What searches found before, by what they were asked: pins are taken up without searching all again. */
-export type SearchMemory = Map<string, FoundStarters>;
-
-/** What the search may take, how it tells how far it is, and what it may remember from plan to plan; memory changes no result. */
-export type PlanOptions = { readonly steps?: number; readonly progress?: Progress; readonly memory?: SearchMemory };
-
-/** A floor, its rows and its runs. */
-export type LaidOut = FloorRuns & { readonly floor: Floor; readonly setOut: SetOut };
 
 /** What floors of one product are sawn from: their pieces, floor by floor, and the planks, numbered from 1 as laying opens them. */
 export type Sawn = { readonly pieces: readonly (readonly Piece[])[]; readonly planks: readonly Plank[] };
 
-/** Searches the floors of one product together, cuts their pieces, and moves pieces into what other planks leave. */
-export function sawnOf(job: Job, group: readonly LaidOut[], options: PlanOptions): Sawn {
+/** The pieces of the floors of one product, once their joints are known; moves pieces into what other planks leave. */
+export function sawnOf(group: readonly LaidOut[], cuts: readonly (readonly MixedCut[])[], kerf: number): Sawn {
   const { product } = group[0]!.floor;
-  const cuts = cutsOf(job, group, options);
   const sizeOf = new Map(cuts.flat().map((c) => [c.plank, c.size]));
   const laid = group.flatMap(({ runs, setOut }, floor) => {
     const byRun: MixedCut[][] = runs.map(() => []);
@@ -62,13 +23,13 @@ export function sawnOf(job: Job, group: readonly LaidOut[], options: PlanOptions
       return own.map((one) => ({ ...one, floor }));
     });
   });
-  const moved = new Set(crowded(laid, job.kerf));
+  const moved = new Set(crowded(laid, kerf));
   let spare = sizeOf.size;
   const blanks = laid.map((own): Blank => {
     const { piece, needs, box, ring } = own;
     return { ...needs, box, ring, plank: moved.has(own) ? ++spare : piece.plank, size: sizeOf.get(piece.plank)! };
   });
-  const places = reuse(blanks, product.planks, job.kerf);
+  const places = reuse(blanks, product.planks, kerf);
 
   const numbers = new Map<number, number>();
   const planks: Plank[] = [];
@@ -84,153 +45,4 @@ export function sawnOf(job: Job, group: readonly LaidOut[], options: PlanOptions
     pieces[laid[i]!.floor]!.push({ ...laid[i]!.piece, plank: n, cut });
   });
   return { pieces, planks };
-}
-
-/** The first of the product's sizes that has a width; with mixed lengths it stands for all of that width. */
-const sizeFor = (product: Product, width: number): number =>
-  Math.max(
-    0,
-    product.planks.findIndex((p) => p.width === width),
-  );
-
-/** The runs of floors of one product as the search sees them, and what a person settled of their joints. */
-type Searched = {
-  readonly lines: readonly SearchRun[];
-  /** the same runs, with the places that a person forbade */
-  readonly asked: readonly SearchRun[];
-  readonly pins: ReadonlyMap<number, Stretches>;
-  /** where joints are pinned along each run */
-  readonly joints: ReadonlyMap<number, readonly number[]>;
-  readonly contacts: readonly SearchContact[];
-  readonly patterns: readonly PatternFloor[];
-};
-
-function searchedOf(job: Job, group: readonly LaidOut[]): Searched {
-  const { product } = group[0]!.floor;
-  const lines: SearchRun[] = [];
-  const asked: SearchRun[] = [];
-  const contacts: SearchContact[] = [];
-  const patterns: PatternFloor[] = [];
-  const pins = new Map<number, Stretches>();
-  const joints = new Map<number, readonly number[]>();
-  const longest = (width: number) => Math.max(...product.planks.filter((p) => p.width === width).map((p) => p.length));
-  let rowBase = 0;
-  for (const { floor, runs, contacts: own, setOut } of group) {
-    const offset = lines.length;
-    const wishes = wishesOf(floor, setOut, runs);
-    for (const run of runs) {
-      lines.push({
-        u0: run.u0,
-        u1: run.u1,
-        plank: longest(run.row.width),
-        size: sizeFor(product, run.row.width),
-        row: rowBase + run.row.n,
-        stagger: product.limits.stagger,
-        endPiece: product.limits.endPiece,
-        slants: slantsOf(run.shape, run.row.width),
-        wishes: wishes[run.index]!,
-      });
-    }
-    const hand = handOf(job.hand, runs, lines.slice(offset), setOut.frame);
-    for (const [index, stretches] of hand.pinned) pins.set(offset + index, stretches);
-    for (const [index, us] of hand.joints) joints.set(offset + index, us);
-    asked.push(...lines.slice(offset).map((line, index) => ({ ...line, wishes: hand.wishes.get(index) ?? line.wishes })));
-    contacts.push(...own.map((c) => ({ ...c, before: c.before + offset, after: c.after + offset })));
-    const us = runs.flatMap((r) => [r.u0, r.u1]);
-    patterns.push({ from: offset, to: lines.length, u0: Math.min(...us), u1: Math.max(...us), rowBase: rowBase + 1 });
-    rowBase += setOut.rows.length + REPEAT_ROWS + 1;
-  }
-  return { lines, asked, pins, joints, contacts, patterns };
-}
-
-/** Starters for floors of one length of plank each width; what a person settled is taken up by mending what would be laid without it. */
-function startersFor(
-  { lines, asked, pins, contacts, patterns }: Searched,
-  settings: Pick<SearchTask, 'mates' | 'kerf' | 'school' | 'seed'>,
-  { steps, progress, memory }: PlanOptions,
-): Float64Array {
-  const { school, seed } = settings;
-  const legal: readonly Stretches[] = lines.map((l) => (isSingle(l) ? [] : allowedStarters(l, l.endPiece)));
-  const key = memory && JSON.stringify([lines, contacts, Array.from(settings.mates), settings.kerf, school, seed, steps]);
-  const search = (runs: readonly SearchRun[], allowed: readonly Stretches[], pattern: boolean, from?: Float64Array) =>
-    searchStarters({ ...settings, runs, contacts, steps, allowed, pattern, from }, progress);
-
-  const alone = (): FoundStarters => {
-    const pattern = patternOf(school, lines, patterns, seed);
-    let allowed = pattern ?? legal;
-    let found = search(lines, allowed, pattern !== null);
-    // limits come before the pattern: runs that break one, and those beside them, are let out of it
-    for (let round = 0; pattern && found.broken.length > 0 && round < 3; round++) {
-      const freed = new Set(found.broken);
-      for (const { before, after } of contacts)
-        if (round > 0 && (found.broken.includes(before) || found.broken.includes(after))) freed.add(before).add(after);
-      const wider = allowed.map((own, i) => (freed.has(i) ? legal[i]! : own));
-      const next = search(lines, wider, true, found.starters);
-      allowed = wider;
-      if (next.cost.musts < found.cost.musts - 1e-9) found = next;
-    }
-    if (pattern && found.cost.musts > 0) {
-      const next = search(lines, legal, false);
-      if (next.cost.musts < found.cost.musts - 1e-9) [found, allowed] = [next, legal];
-    }
-    // the thirds are there so that no line comes again: a row whose ends leave its third too little room for that is let out too
-    for (let round = 0; school === 'thirds' && found.repeated.length > 0 && round < 2; round++) {
-      const wider = allowed.map((own, i) => (found.repeated.includes(i) ? legal[i]! : own));
-      const next = search(lines, wider, true, found.starters);
-      if (next.cost.musts > found.cost.musts + 1e-9 || next.cost.looks > found.cost.looks - 0.5) break;
-      [found, allowed] = [next, wider];
-    }
-    return { starters: found.starters, allowed };
-  };
-  const known = key === undefined ? undefined : memory?.get(key);
-  const base = known ?? alone();
-  if (key !== undefined) {
-    // what was used last is forgotten last
-    memory?.delete(key);
-    memory?.set(key, base);
-  }
-  if (pins.size === 0 && asked.every((a, i) => a.wishes === lines[i]!.wishes)) return base.starters;
-
-  const bound = (allowed: readonly Stretches[]) => allowed.map((own, i) => pins.get(i) ?? own);
-  const mended = search(asked, bound(base.allowed), false, base.starters);
-  // a pin that breaks a limit by itself does so in any floor
-  if (mended.broken.every((i) => pins.has(i))) return mended.starters;
-  const anew = search(asked, bound(legal), false);
-  return anew.cost.musts < mended.cost.musts - 1e-9 ? anew.starters : mended.starters;
-}
-
-/** Searches all floors of one product together, which share their planks: the cuts of each floor. */
-function cutsOf(job: Job, group: readonly LaidOut[], options: PlanOptions): MixedCut[][] {
-  const { product } = group[0]!.floor;
-  const { kerf } = job;
-  const { school: wanted, seed } = group[0]!.floor.layout.stagger;
-  const school = schoolFor(wanted, product);
-  const searched = searchedOf(job, group);
-  let cuts: readonly MixedCut[];
-  if (mixesLengths(product)) {
-    const sizes = new Map<number, MixedSize[]>();
-    product.planks.forEach(({ length, width, share }, index) => {
-      const key = sizeFor(product, width);
-      sizes.set(key, [...(sizes.get(key) ?? []), { index, length, inBox: product.perBox * share }]);
-    });
-    const { asked: runs, joints: pins, contacts } = searched;
-    cuts = layMixed({ runs, pins, contacts, sizes, perBox: product.perBox, kerf, school, seed, steps: options.steps }, options.progress);
-  } else {
-    const mates = matesOf(
-      group.flatMap((g) => g.runs).map((run, index) => ({ ...run, index })),
-      (run) => product.planks[sizeFor(product, run.row.width)]!,
-      kerf,
-    );
-    const { lines } = searched;
-    const starters = startersFor(searched, { mates, kerf, school, seed }, options);
-    cuts = allocate(lines, starters, mates, kerf).map((c) => ({ ...c, size: lines[c.segment.run]!.size }));
-  }
-  let offset = 0;
-  return group.map(({ runs }) => {
-    const from = offset;
-    offset += runs.length;
-    return cuts
-      .filter((c) => c.segment.run >= from && c.segment.run < offset)
-      .map((c) => ({ ...c, segment: { ...c.segment, run: c.segment.run - from } }));
-  });
 }

@@ -1,8 +1,8 @@
 import { frameOf } from '../geometry';
-import { leastJointDistance, measureRows } from '../audit';
-import type { Floor } from '../floors';
-import { setOutOf } from '../setout';
-import type { Plan } from './schema';
+import { leastJointDistance, measureRows, ruleOf } from '../audit';
+import type { SetOut } from '../setout';
+import { sawCuts, type CutRow } from './cutlist';
+import type { Plan } from '../given';
 
 /** The few numbers that are always in sight. */
 export type Summary = {
@@ -19,15 +19,13 @@ export type Summary = {
   readonly shoulds: number;
   /** findings in and beside doorways */
   readonly doorways: number;
-  /** saw cuts: crosscuts, and a rip for each piece narrower than its plank or cut to a shape */
+  /** saw cuts, as the cut list asks for them */
   readonly cuts: number;
 };
 
-const AT_DOORWAYS = new Set(['jamb', 'crosswise-doorway', 'busy-doorway', 'leaf']);
-
-/** Sums up a plan of these floors. */
-export function summaryOf(plan: Plan, floors: readonly Floor[]): Summary {
-  const strips = floors.flatMap((floor) => setOutOf(floor).strips.map((s) => s.least));
+/** Sums up a plan, by the set-outs of its floors and its cut list. */
+export function summaryOf(plan: Plan, setOuts: readonly { readonly setOut: SetOut }[], cuts: readonly CutRow[]): Summary {
+  const strips = setOuts.flatMap(({ setOut }) => setOut.strips.map((s) => s.least));
   const staggers = plan.floors.map((floor) =>
     leastJointDistance(measureRows(floor, frameOf(floor.direction)), Math.max(...plan.planks.map((p) => p.length))),
   );
@@ -42,20 +40,7 @@ export function summaryOf(plan: Plan, floors: readonly Floor[]): Summary {
     staggerOf: Object.fromEntries(plan.floors.map((floor, i) => [floor.id, staggers[i]!])),
     musts: plan.findings.filter((f) => f.level === 'must').length,
     shoulds: plan.findings.filter((f) => f.level === 'should').length,
-    doorways: plan.findings.filter((f) => AT_DOORWAYS.has(f.rule)).length,
-    cuts: cutsOf(plan),
+    doorways: plan.findings.filter((f) => ruleOf(f)?.doorway).length,
+    cuts: sawCuts(cuts),
   };
-}
-
-function cutsOf(plan: Plan): number {
-  const sizes = new Map(plan.planks.map((p) => [p.n, p]));
-  let cuts = 0;
-  for (const { pieces } of plan.floors) {
-    for (const { plank, cut, outline } of pieces) {
-      const { length, width } = sizes.get(plank)!;
-      cuts += (cut.from > 0.01 ? 1 : 0) + (cut.to < length - 0.01 ? 1 : 0);
-      if (cut.low > 0.01 || cut.high < width - 0.01 || outline.length !== 4) cuts++;
-    }
-  }
-  return cuts;
 }

@@ -17,3 +17,5 @@ export * from './schools';
 export * from './wishes';
 export * from './mixed';
 export * from './pins';
+export * from './lay';
+export { rows, type LaidRows } from './answer';

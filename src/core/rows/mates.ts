@@ -1,4 +1,4 @@
-import type { PlankSize } from '../job';
+import type { PlankSize } from '../given';
 import type { Run } from './runs';
 
 /**

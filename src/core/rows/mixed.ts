@@ -4,7 +4,7 @@
  * many of each length, by count: what counts is how many whole boxes are opened, and a length that is plentiful may be cut where a
  * shorter one would do.
  */
-import type { School } from '../job';
+import type { School } from '../given';
 import type { Cut, Segment } from './allocate';
 import { isSingle, SAME_LENGTH } from './joints';
 import { randomFrom } from './random';

@@ -1,5 +1,5 @@
 import { turned, type Frame, type Point } from '../geometry';
-import type { Hand } from '../job';
+import type { Hand } from '../given';
 import { isSingle } from './joints';
 import { starterAt, type Stretches } from './schools';
 import type { Run } from './runs';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { SCHOOLS } from '../job';
+import { SCHOOLS } from '../given';
 import { closerFor, searchStarters, type SearchRun } from '.';
 import { alikeRuns, nearest, roundsFor } from './rounds';
 

@@ -1,5 +1,5 @@
 /** How the search spends its steps, and between which runs it exchanges starters. */
-import type { School } from '../job';
+import type { School } from '../given';
 import type { Stretches } from './schools';
 import type { SearchRun } from './ties';
 

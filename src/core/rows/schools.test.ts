@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { newJob, type Job, type School } from '../job';
-import { planJob, type Plan, type PlanFloor } from '../plan';
+import { type Job, newJob, type Plan, type PlanFloor, type School } from '../given';
+import { planJob } from '../plan';
 import { boxOf, frameOf, turnedPolygon } from '../geometry';
-import { ringsOf } from '../plan';
+
 import { allowedStarters, isSingle, jointsOf, patternOf, starterAt, stepBetween, warningOf, type SearchRun } from '.';
 
 const room = (length: number, width: number, school: School, change: Partial<Job> = {}): Job => ({
@@ -20,7 +20,7 @@ const plan = (job: Job, steps = 3000): Plan => {
 function firstJoints(floor: PlanFloor): number[] {
   const frame = frameOf(floor.direction);
   return floor.rows.map(({ n }) => {
-    const ends = floor.pieces.filter((p) => p.row === n).map((p) => boxOf(turnedPolygon(frame, ringsOf(p))[0]!).maxX);
+    const ends = floor.pieces.filter((p) => p.row === n).map((p) => boxOf(turnedPolygon(frame, p.outline)[0]!).maxX);
     return Math.min(...ends);
   });
 }
@@ -41,7 +41,7 @@ test('centred: both ends of a row alike, a joint on the middle in one row, a pla
   const { floors } = plan(room(4586, 3000, 'centred'));
   const floor = floors[0]!;
   floor.rows.forEach(({ n }, i) => {
-    const own = floor.pieces.filter((p) => p.row === n).map((p) => boxOf(p.outline as [number, number][]));
+    const own = floor.pieces.filter((p) => p.row === n).map((p) => boxOf(p.outline[0]!));
     own.sort((a, b) => a.minX - b.minX);
     expect(own[0]!.maxX - own[0]!.minX).toBeCloseTo(own[own.length - 1]!.maxX - own[own.length - 1]!.minX, 1);
     const middle = 2293;
@@ -106,17 +106,15 @@ test('a pinned joint stays where it is, and none comes near a forbidden place', 
   const before = plan(job);
   const floor = before.floors[0]!;
   const row = floor.rows[5]!;
-  const end = Math.max(...(floor.pieces.find((p) => p.row === row.n)!.outline as [number, number][]).map((p) => p[0]));
+  const end = Math.max(...floor.pieces.find((p) => p.row === row.n)!.outline[0]!.map((p) => p[0]));
   const y = -(row.from + row.to) / 2;
   const has = (made: Plan, x: number) =>
-    made.floors[0]!.pieces.some(
-      (p) => p.row === row.n && Math.abs(Math.max(...(p.outline as [number, number][]).map((q) => q[0])) - x) < 0.6,
-    );
+    made.floors[0]!.pieces.some((p) => p.row === row.n && Math.abs(Math.max(...p.outline[0]!.map((q) => q[0])) - x) < 0.6);
   const elsewhere = end + 150 > 1200 ? end - 150 : end + 150;
   expect(has(plan({ ...job, hand: { pins: [[elsewhere, y]] } }), elsewhere)).toBe(true);
   const forbidden = plan({ ...job, hand: { forbid: [[end, y]] } });
   for (const p of forbidden.floors[0]!.pieces.filter((q) => q.row === row.n)) {
-    const right = Math.max(...(p.outline as [number, number][]).map((q) => q[0]));
+    const right = Math.max(...p.outline[0]!.map((q) => q[0]));
     if (right < 5190) expect(Math.abs(right - end)).toBeGreaterThanOrEqual(99.9);
   }
 });

@@ -2,7 +2,7 @@
  * Schools that put joints on a pattern. Each gives every run the starters that its pattern allows; the limits come first, so a run
  * whose pattern breaks one is left to the search. `offcut` and `free` have no pattern.
  */
-import type { Product, School } from '../job';
+import type { Product, School } from '../given';
 import { allowedStarters, isSingle, SAME_LENGTH, type RunLine } from './joints';
 import { H_WITHIN } from './looks';
 import { randomFrom } from './random';

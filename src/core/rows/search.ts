@@ -7,7 +7,7 @@
  * What makes it fast: a move touches one or two runs, so only the terms that name them are measured again; the lengths of all starters and
  * closers are kept sorted, so that pairing is one walk along them.
  */
-import type { School } from '../job';
+import type { School } from '../given';
 import { allowedStarters, closerFor, isSingle, jointsOf, SAME_LENGTH } from './joints';
 import { isStairs, SMALL_PIECE, stepBetween } from './looks';
 import { randomFrom } from './random';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { newJob, type Job } from '../job';
+import { type Job, newJob, type Plan } from '../given';
 import { floorsOf } from '../floors';
-import { cutList, planJob, type Plan } from '../plan';
+import { cutList, planJob } from '../plan';
 import { cutWords } from '@/formats';
 import { untruths } from '../../../test/truth';
 import { allocate, lapBetween, searchStarters, type SearchRun } from '.';

@@ -9,3 +9,4 @@ export * from './direction';
 export * from './setout';
 export * from './curve';
 export { runningDoorways, wrappedDoorways, wrappedEdge, type RunningDoorway } from './jambs';
+export { setOut } from './answer';

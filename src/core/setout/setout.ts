@@ -1,6 +1,6 @@
 import { frameOf, turned, type Frame } from '../geometry';
 import type { Bound, Floor } from '../floors';
-import type { SetOutMode } from '../job';
+import type { SetOutMode } from '../given';
 import { reachOf, rowAt, runningWalls, SAME, stripsFor, type Grid, type RunningWall, type Strip } from './circle';
 import { bestOrigin, compareScores, scoreOf } from './best';
 import { directionOf } from './direction';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { floorsOf, type Floor } from '../floors';
-import { newJob, type Job } from '../job';
+import { newJob, type Job } from '../given';
 import { annexed } from '../survey';
 import {
   bestOrigin,

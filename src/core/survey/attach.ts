@@ -1,5 +1,5 @@
 import { signedArea, type Point, type Ring } from '../geometry';
-import type { Job } from '../job';
+import type { Job } from '../given';
 import { placeBeside, placedOutline } from './reshape';
 import type { WalkStart, WalkedWall } from './walk';
 

@@ -1,5 +1,5 @@
 import { boxOf, round3, type Point, type Ring } from '../geometry';
-import type { Job, Opening, Space } from '../job';
+import type { Job, Opening, Space } from '../given';
 import { formatLength } from '../units';
 import { doorwayIn, doorwayOutline } from './attach';
 import { wallLetter } from './walk';

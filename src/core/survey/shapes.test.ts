@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { signedArea, type Ring } from '../geometry';
-import { newJob, readJob, type Job } from '../job';
+import { newJob, readJob, type Job } from '../given';
 
 import {
   annexed,

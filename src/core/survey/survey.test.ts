@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { crossingEdges, type Ring } from '../geometry';
 import { floorsOf } from '../floors';
-import { newJob, type Job } from '../job';
+import { newJob, type Job } from '../given';
 import {
   adjusted,
   annexed,

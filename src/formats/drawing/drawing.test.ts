@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { demoJobs } from '../../../demo/jobs';
 import { signedArea } from '../../core/geometry';
-import { newJob, readJob } from '../../core/job';
+import { newJob, readJob } from '../../core/given';
 import { planJob } from '../../core/plan';
 import { planSvg } from '..';
 import { planDxf } from '../dxf';

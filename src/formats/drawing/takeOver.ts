@@ -9,7 +9,7 @@ import {
   type Point,
   type Ring,
 } from '../../core/geometry';
-import { OBSTACLE_KINDS, type Job, type Obstacle, type Opening } from '../../core/job';
+import { OBSTACLE_KINDS, type Job, type Obstacle, type Opening } from '../../core/given';
 import { facesOf } from './faces';
 import type { RawDrawing } from './raw';
 
@@ -194,7 +194,7 @@ export function takenOver(job: Job, offers: readonly Offer[]): { readonly job: J
     const kept: Partial<Job['spaces'][number]> & { id: string } = before ? { ...before } : { id: idFor(offer.name, 'room') };
     // what was measured on the outline before says nothing of this one
     if (before && !samePlace(before.outline, moved(offer.ring)))
-      for (const key of ['walk', 'walkFrom', 'widths', 'diagonals']) delete kept[key];
+      for (const key of ['walk', 'walkFrom', 'widths', 'diagonals'] as const) delete kept[key];
     return { ...kept, name, outline: before && samePlace(before.outline, moved(offer.ring)) ? before.outline : moved(offer.ring) };
   });
   const openings: Opening[] = [];

@@ -2,7 +2,7 @@
 import { Button, Dialog, NativeSelect, Portal } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { boxOf, signedArea } from '@/core/geometry';
-import { OBSTACLE_KINDS, readJob, type Job } from '@/core/job';
+import { OBSTACLE_KINDS, readJob, type Job } from '@/core/given';
 import { formatArea, formatLength, type Display } from '@/core/units';
 import { takenOver, type Offer, type Role } from '@/formats/drawing';
 import { createDrawingReader, type DrawingReader, type Preview } from '@/workers';

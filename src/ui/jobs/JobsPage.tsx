@@ -7,7 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import { floorsOf } from '@/core/floors';
 import { signedArea } from '@/core/geometry';
-import { newJob } from '@/core/job';
+import { newJob } from '@/core/given';
 import { formatArea, type Display } from '@/core/units';
 import { LengthField } from '../parts/LengthField';
 import { Logo } from '../parts/Logo';

@@ -2,7 +2,7 @@
 import { Button } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import type { Floor } from '@/core/floors';
-import type { Job, Problem } from '@/core/job';
+import type { Job, Problem } from '@/core/given';
 import type { Summary } from '@/core/plan';
 import { groundOf, judgedDirections, reasonsFor } from '@/core/setout';
 import { formatLength } from '@/core/units';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { boxOf } from '@/core/geometry';
-import type { PlanFloor } from '@/core/plan';
+import type { PlanFloor } from '@/core/given';
 import { multiPath, rowPaths } from '../sheet/paths';
 
 /** The joints of a floor, small. */

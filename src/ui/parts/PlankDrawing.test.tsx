@@ -1,6 +1,6 @@
 import { render, screen } from '@testing-library/react';
-import { newJob, type Job } from '@/core/job';
-import { cutList, planJob, type CutLine, type Plan } from '@/core/plan';
+import { type Job, newJob, type Plan } from '@/core/given';
+import { cutList, planJob, type CutLine } from '@/core/plan';
 import { cutWords } from '@/formats';
 import { PlankDrawing } from './PlankDrawing';
 

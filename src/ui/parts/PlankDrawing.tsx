@@ -1,4 +1,5 @@
-import type { CutLine, Plank } from '@/core/plan';
+import type { CutLine } from '@/core/plan';
+import type { Plank } from '@/core/given';
 import { formatLength, type Display } from '@/core/units';
 import { cornerName } from '@/formats';
 

@@ -1,7 +1,6 @@
 'use client';
 import type { MouseEvent } from 'react';
-import type { Job } from '@/core/job';
-import type { Plan } from '@/core/plan';
+import type { Job, Plan } from '@/core/given';
 
 export const STAGES = [
   { name: 'room', title: 'Room' },

@@ -2,8 +2,8 @@
 import { Button } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Floor } from '@/core/floors';
-import { SCHOOLS, type Job, type Problem, type School } from '@/core/job';
-import type { PlanFloor, Summary } from '@/core/plan';
+import { type Job, type PlanFloor, type Problem, type School, SCHOOLS } from '@/core/given';
+import type { Summary } from '@/core/plan';
 import { schoolFor, warningOf } from '@/core/rows';
 import { formatLength } from '@/core/units';
 import { createPlanner, type Planner } from '@/workers';

@@ -1,6 +1,6 @@
 import { ChakraProvider, defaultSystem } from '@chakra-ui/react';
 import { render, screen, within } from '@testing-library/react';
-import { newJob } from '@/core/job';
+import { newJob } from '@/core/given';
 import type { Summary } from '@/core/plan';
 import { Tally } from './Tally';
 

@@ -1,7 +1,7 @@
 'use client';
 import { Button } from '@chakra-ui/react';
 import { ArrowRight } from 'lucide-react';
-import type { Job } from '@/core/job';
+import type { Job } from '@/core/given';
 import type { Summary } from '@/core/plan';
 import type { SetOut } from '@/core/setout';
 import { formatLength } from '@/core/units';

@@ -4,7 +4,7 @@ import { Moon, Redo2, Sun, SunDim, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useTheme } from 'next-themes';
 import { useState, useSyncExternalStore } from 'react';
-import type { Job } from '@/core/job';
+import type { Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import type { JobView } from '../state/api';
 import { useJob } from '../state/jobState';

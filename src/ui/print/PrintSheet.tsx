@@ -1,8 +1,8 @@
 'use client';
 import { Button } from '@chakra-ui/react';
 import { frameOf } from '@/core/geometry';
-import type { Job } from '@/core/job';
-import { cutList, type Plan } from '@/core/plan';
+import { type Job, type Plan } from '@/core/given';
+import { cutList } from '@/core/plan';
 import { formatArea, formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
 import { PlankDrawing } from '../parts/PlankDrawing';

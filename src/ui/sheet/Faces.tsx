@@ -1,5 +1,5 @@
 import { memo, useMemo } from 'react';
-import { ringsOf, type Plan, type PlanFloor } from '@/core/plan';
+import { type Plan, type PlanFloor } from '@/core/given';
 import { ringPath } from './paths';
 
 /** So many figures differ at a glance; a product with more faces begins again. */
@@ -28,7 +28,7 @@ export const Faces = memo(function Faces({ plan, floors }: { plan: Plan; floors:
       const paths = new Map<number, string>();
       for (const piece of floor.pieces) {
         const face = faces.get(piece.plank);
-        if (face !== undefined) paths.set(face % FIGURES, (paths.get(face % FIGURES) ?? '') + ringsOf(piece).map(ringPath).join(''));
+        if (face !== undefined) paths.set(face % FIGURES, (paths.get(face % FIGURES) ?? '') + piece.outline.map(ringPath).join(''));
       }
       return [...paths].map(([face, d]) => ({ id: `face-${floor.id}-${face}`, face, d, direction: floor.direction }));
     });

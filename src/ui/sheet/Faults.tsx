@@ -1,4 +1,4 @@
-import type { Plan } from '@/core/plan';
+import type { Plan } from '@/core/given';
 import { toScreen, type View } from './view';
 
 /** Findings in their places: limits as filled diamonds, looks as hollow ones; each leads to its text. */

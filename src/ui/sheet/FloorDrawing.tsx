@@ -1,6 +1,5 @@
 import type { Floor } from '@/core/floors';
-import type { Job } from '@/core/job';
-import type { Plan } from '@/core/plan';
+import type { Job, Plan } from '@/core/given';
 import { middleOf, multiPath, ringPath, rowPaths } from './paths';
 import { fitted, matrixOf, toScreen } from './view';
 

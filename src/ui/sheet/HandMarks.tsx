@@ -1,4 +1,4 @@
-import type { Job } from '@/core/job';
+import type { Job } from '@/core/given';
 import { toScreen, type View } from './view';
 
 /** Joints that a person keeps, as a filled mark; places where none shall be, crossed out. */

@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import type { Floor } from '@/core/floors';
 import type { Point } from '@/core/geometry';
-import { ringsOf, type Plan } from '@/core/plan';
+import { type Plan } from '@/core/given';
 
 /** Eye height of a person who walks in, mm. */
 const EYE = 1600;
@@ -55,14 +55,12 @@ export function LooksView({ plan, entrance, width, height }: { plan: Plan; entra
     const planks = new Map(plan.planks.map((p) => [p.n, p]));
     return plan.floors.flatMap((floor) =>
       floor.pieces.flatMap((piece) =>
-        ringsOf(piece)
-          .slice(0, 1)
-          .flatMap((ring) => {
-            const inFront = clipNear(ring.map(seen));
-            if (inFront.length < 3) return [];
-            const { face } = planks.get(piece.plank)!;
-            return [{ key: `${floor.id}/${piece.id}`, d: `M${inFront.map(project).join('L')}Z`, tone: (face ?? piece.plank) % 4 }];
-          }),
+        piece.outline.slice(0, 1).flatMap((ring) => {
+          const inFront = clipNear(ring.map(seen));
+          if (inFront.length < 3) return [];
+          const { face } = planks.get(piece.plank)!;
+          return [{ key: `${floor.id}/${piece.id}`, d: `M${inFront.map(project).join('L')}Z`, tone: (face ?? piece.plank) % 4 }];
+        }),
       ),
     );
   }, [plan, entrance, width, height]);

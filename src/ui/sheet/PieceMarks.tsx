@@ -1,4 +1,4 @@
-import { ringsOf, type Plan } from '@/core/plan';
+import { type Plan } from '@/core/given';
 import { middleOf, ringPath } from './paths';
 import { matrixOf, scaleOf, toScreen, type View } from './view';
 
@@ -26,7 +26,7 @@ export function PlankMarks({ plan, view }: { plan: Plan; view: View }) {
 /** Pieces that are ticked off, shaded. */
 export function Ticked({ plan, view, isTicked }: { plan: Plan; view: View; isTicked: (floor: string, id: string) => boolean }) {
   const d = plan.floors
-    .flatMap((floor) => floor.pieces.filter((p) => isTicked(floor.id, p.id)).flatMap((p) => ringsOf(p).map(ringPath)))
+    .flatMap((floor) => floor.pieces.filter((p) => isTicked(floor.id, p.id)).flatMap((p) => p.outline.map(ringPath)))
     .join('');
   return d === '' ? null : (
     <g transform={matrixOf(view)} aria-hidden>

@@ -1,5 +1,5 @@
 import { frameOf, turned } from '@/core/geometry';
-import { ringsOf, type Plan } from '@/core/plan';
+import { type Plan } from '@/core/given';
 import { scaleOf, toScreen, type View } from './view';
 
 /** The number of each row, in the wall where it begins; every few rows where they lie close. */
@@ -12,7 +12,7 @@ export function RowNumbers({ plan, view }: { plan: Plan; view: View }) {
       <g key={floor.id}>
         {floor.rows.map((row) => {
           if ((row.n - 1) % every !== 0) return null;
-          const points = floor.pieces.filter((p) => p.row === row.n).flatMap((p) => ringsOf(p)[0]!.map((q) => turned(frame, q)));
+          const points = floor.pieces.filter((p) => p.row === row.n).flatMap((p) => p.outline[0]!.map((q) => turned(frame, q)));
           const u = Math.min(...points.map((p) => p[0]));
           const ws = points.map((p) => p[1]);
           const w = (Math.min(...ws) + Math.max(...ws)) / 2;

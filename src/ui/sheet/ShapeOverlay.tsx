@@ -1,7 +1,7 @@
 'use client';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { boxOf, signedArea, type Point, type Ring } from '@/core/geometry';
-import type { Job, Space } from '@/core/job';
+import type { Job, Space } from '@/core/given';
 import { cornersOf, snapped as snappedRoom, wallLetter, withCorner, withNewCorner, withoutCorner, type Snap } from '@/core/survey';
 import { formatLength, lengthStep, type Display } from '@/core/units';
 import { startOf } from '../state/edit';

@@ -1,5 +1,5 @@
 import { boxOf, signedArea, type Point } from '@/core/geometry';
-import type { Job } from '@/core/job';
+import type { Job } from '@/core/given';
 import { formatArea, formatLength } from '@/core/units';
 import { scaleOf, toScreen, type View } from './view';
 

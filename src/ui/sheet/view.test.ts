@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newJob } from '@/core/job';
+import { newJob } from '@/core/given';
 import { planJob } from '@/core/plan';
 import { middleOf, pieceAt, rowPaths } from './paths';
 import { across, fitted, scaleOf, toPlan, toScreen, zoomed } from './view';

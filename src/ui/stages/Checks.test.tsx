@@ -1,7 +1,7 @@
 import { ChakraProvider, defaultSystem } from '@chakra-ui/react';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { newJob, readJob, type Job } from '@/core/job';
+import { newJob, readJob, type Job } from '@/core/given';
 import { Checks } from './Checks';
 import { Walls } from './Walls';
 

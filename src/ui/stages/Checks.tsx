@@ -2,7 +2,7 @@
 import { Button } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import type { Job, Problem, Space } from '@/core/job';
+import type { Job, Problem, Space } from '@/core/given';
 import { bowed, diagonalOf, flared, spreadOf, walkOf, wallLetter, widthAt, withDiagonal, type Reshaped } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import { Choice } from '../parts/Choice';

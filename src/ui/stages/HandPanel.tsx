@@ -2,8 +2,8 @@
 import { Button } from '@chakra-ui/react';
 import { Ban, Lock, Pin, Replace, X } from 'lucide-react';
 import { useRef, useState } from 'react';
-import type { Job, Problem } from '@/core/job';
-import type { PlanFloor, Summary } from '@/core/plan';
+import type { Job, PlanFloor, Problem } from '@/core/given';
+import type { Summary } from '@/core/plan';
 import { Trial } from '../parts/Trial';
 import type { PlanState } from '../state/usePlan';
 import { clearedHand, forbidden, jointOf, locked, pinned, swapped } from '../state/hand';

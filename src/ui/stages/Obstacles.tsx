@@ -3,7 +3,7 @@ import { Button, Field, NativeSelect } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { insideRing, type Ring } from '@/core/geometry';
-import { OBSTACLE_KINDS, type Job, type Obstacle, type Problem, type Space } from '@/core/job';
+import { OBSTACLE_KINDS, type Job, type Obstacle, type Problem, type Space } from '@/core/given';
 import { nearestWall, placeBeside, placedOutline, wallLetter, type Place } from '@/core/survey';
 import { SmallLength } from '../parts/SmallLength';
 import { firstText, freeId } from '../state/edit';

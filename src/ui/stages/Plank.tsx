@@ -3,18 +3,19 @@ import { Button, Field, Input, NativeSelect } from '@chakra-ui/react';
 import { Plus, Trash2 } from 'lucide-react';
 import { memo, useState } from 'react';
 import {
+  type Job,
   KERF_BY_TOOL,
   KINDS,
   LIMIT_NAMES,
-  PRESET_LIMITS,
-  sourceOf,
-  type Job,
   type LimitName,
   type LimitSource,
+  type Plan,
+  PRESET_LIMITS,
   type Problem,
   type Product,
-} from '@/core/job';
-import { leftInBoxes, OPEN_BOXES, type Plan } from '@/core/plan';
+  sourceOf,
+} from '@/core/given';
+import { leftInBoxes, OPEN_BOXES } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { LengthField } from '../parts/LengthField';
 import { NumberField } from '../parts/NumberField';

@@ -3,7 +3,7 @@ import { Button, Field, Input } from '@chakra-ui/react';
 import { Footprints } from 'lucide-react';
 import { memo, useState } from 'react';
 import { signedArea } from '@/core/geometry';
-import type { Job, Problem, Space } from '@/core/job';
+import type { Job, Problem, Space } from '@/core/given';
 import { formatArea, formatLength } from '@/core/units';
 import { LaserBar } from '../parts/LaserBar';
 import { LengthField } from '../parts/LengthField';

@@ -3,7 +3,7 @@ import { Button } from '@chakra-ui/react';
 import { FileUp, Plus, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
-import type { Job, Opening, Problem, Space } from '@/core/job';
+import type { Job, Opening, Problem, Space } from '@/core/given';
 import { annexed, doorwayIn, doorwayOutline, neighboursBeyond, walkOf, wallLetter, type Doorway } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import { Choice } from '../parts/Choice';

@@ -6,7 +6,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Floor } from '@/core/floors';
 import { round3, type Point } from '@/core/geometry';
-import { sourceOf, sourceText, type Job, type Layout, type Problem } from '@/core/job';
+import { sourceOf, sourceText, type Job, type Layout, type Problem } from '@/core/given';
 import { scoreOf, thriftOf, wrappedDoorways, type RunningWall, type SetOut, type SetOutGround } from '@/core/setout';
 import { placedOutline, walkOf, wallLetter } from '@/core/survey';
 import { formatLength } from '@/core/units';

@@ -2,7 +2,7 @@
 import { Button, Field, Input } from '@chakra-ui/react';
 import { CornerDownLeft, CornerDownRight, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import type { Job, Problem, Space } from '@/core/job';
+import type { Job, Problem, Space } from '@/core/given';
 import { adjusted, closingOf, CLOSES_WITHIN, outlineOf, wallLetter, type WalkedWall } from '@/core/survey';
 import { formatLength, parseLength } from '@/core/units';
 import { LengthField } from '../parts/LengthField';

@@ -2,7 +2,7 @@
 import { Button } from '@chakra-ui/react';
 import { Shapes } from 'lucide-react';
 import { useState } from 'react';
-import type { Job, Problem, Space } from '@/core/job';
+import type { Job, Problem, Space } from '@/core/given';
 import {
   cornerAngle,
   walkOf,

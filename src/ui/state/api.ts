@@ -1,4 +1,4 @@
-import type { Job, Problem } from '@/core/job';
+import type { Job, Problem } from '@/core/given';
 
 /** A job as the server gives it. */
 export type JobView = {

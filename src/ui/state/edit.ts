@@ -1,5 +1,5 @@
 import { boxOf } from '@/core/geometry';
-import { rectangle, type Job, type LimitName, type Problem, type Product, type Space } from '@/core/job';
+import { rectangle, type Job, type LimitName, type Problem, type Product, type Space } from '@/core/given';
 import { walkStart, type WalkedWall, type WalkStart } from '@/core/survey';
 
 /** A space that is a rectangle along the axes. */

@@ -1,5 +1,5 @@
 import { floorsOf } from '@/core/floors';
-import { newJob, type Job } from '@/core/job';
+import { newJob, type Job } from '@/core/given';
 import { planJob } from '@/core/plan';
 import { groundOf, originFor, setOutOf } from '@/core/setout';
 import { firstText, freeId, rectangleOf, resized, withLimit, withSpace } from './edit';

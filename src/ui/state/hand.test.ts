@@ -1,5 +1,5 @@
-import { newJob, type Job } from '@/core/job';
-import { planJob, type Plan, type PlanFloor } from '@/core/plan';
+import { type Job, newJob, type Plan, type PlanFloor } from '@/core/given';
+import { planJob } from '@/core/plan';
 import { clearedHand, forbidden, jointOf, locked, pinned, swapped } from './hand';
 
 const job: Job = {
@@ -15,7 +15,7 @@ const floorOf = (of: Job): PlanFloor => plan(of).floors[0]!;
 const row = (floor: PlanFloor, n: number) =>
   floor.pieces
     .filter((p) => p.row === n)
-    .map((p) => (p.outline as [number, number][]).map((q) => q[0]))
+    .map((p) => p.outline[0]!.map((q) => q[0]))
     .map((xs) => [Math.min(...xs), Math.max(...xs)] as const);
 const starter = (floor: PlanFloor, n: number) => Math.min(...row(floor, n).map(([, to]) => to)) - 8;
 
@@ -25,7 +25,7 @@ test('the joint of a piece is its right end, of the last one its left', () => {
   const first = jointOf(floor, own[0]!)!;
   expect(first[0]).toBeCloseTo(8 + starter(floor, 4), 2);
   const last = own[own.length - 1]!;
-  expect(jointOf(floor, last)![0]).toBeCloseTo(Math.min(...(last.outline as [number, number][]).map((p) => p[0])), 2);
+  expect(jointOf(floor, last)![0]).toBeCloseTo(Math.min(...last.outline[0]!.map((p) => p[0])), 2);
 });
 
 test('a locked row is laid again as it is, whatever else changes', () => {

@@ -1,6 +1,5 @@
 import { boxOf, frameOf, round3, turned, turnedPolygon, type Point } from '@/core/geometry';
-import type { Job } from '@/core/job';
-import { ringsOf, type Piece, type PlanFloor } from '@/core/plan';
+import { type Job, type Piece, type PlanFloor } from '@/core/given';
 
 const MEETS = 0.5;
 
@@ -11,7 +10,7 @@ function rowOf(floor: PlanFloor, row: number): { laid: Laid[]; middle: number } 
   const laid = floor.pieces
     .filter((p) => p.row === row)
     .map((piece) => {
-      const { minX, maxX } = boxOf(turnedPolygon(frame, ringsOf(piece))[0]!);
+      const { minX, maxX } = boxOf(turnedPolygon(frame, piece.outline)[0]!);
       return { piece, from: minX, to: maxX };
     })
     .sort((a, b) => a.from - b.from);

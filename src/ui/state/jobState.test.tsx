@@ -1,4 +1,4 @@
-import { newJob, type Job } from '@/core/job';
+import { newJob, type Job } from '@/core/given';
 import type { JobView } from './api';
 import { useJob } from './jobState';
 

@@ -1,6 +1,6 @@
 'use client';
 import { create } from 'zustand';
-import { readJob, type Job, type Problem } from '@/core/job';
+import { readJob, type Job, type Problem } from '@/core/given';
 import { ask, type JobView, type SaveBody } from './api';
 
 /** How the job on screen relates to what is stored. */

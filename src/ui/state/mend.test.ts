@@ -1,5 +1,5 @@
 import { floorsOf } from '@/core/floors';
-import { newJob, type Job } from '@/core/job';
+import { newJob, type Job } from '@/core/given';
 import { planJob, summaryOf } from '@/core/plan';
 import type { Planned, Planner } from '@/workers';
 import { findMend, hasMend } from './mend';

@@ -1,9 +1,8 @@
 import { floorsOf } from '@/core/floors';
 import { round3 } from '@/core/geometry';
 import { LEAF } from '@/core/audit';
-import type { Job, Opening, Result } from '@/core/job';
+import type { Finding, Job, Opening, Result } from '@/core/given';
 import { lineUnderLeaf } from '@/core/survey';
-import type { Finding } from '@/core/plan';
 import type { Planned, Planner } from '@/workers';
 import { withFloorLayout } from './setOutEdit';
 

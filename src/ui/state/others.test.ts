@@ -1,5 +1,5 @@
 import { floorsOf } from '@/core/floors';
-import { newJob, type Job, type Result } from '@/core/job';
+import { newJob, type Job, type Result } from '@/core/given';
 import { planJob, summaryOf } from '@/core/plan';
 import type { Planned } from '@/workers';
 import { ARRANGEMENTS, compareArrangements, rankOthers } from './others';

@@ -1,6 +1,6 @@
 import type { Floor } from '@/core/floors';
-import type { Job, Result } from '@/core/job';
-import type { PlanFloor, Summary } from '@/core/plan';
+import type { Job, PlanFloor, Result } from '@/core/given';
+import type { Summary } from '@/core/plan';
 import type { Planned } from '@/workers';
 import { withFloorLayout } from './setOutEdit';
 

@@ -1,6 +1,6 @@
 import type { Floor } from '@/core/floors';
 import { round3, round6, turned } from '@/core/geometry';
-import type { Job, Layout, SetOutMode } from '@/core/job';
+import type { Job, Layout, SetOutMode } from '@/core/given';
 import { groundOf, originFor, periodOf, type SetOutGround } from '@/core/setout';
 
 /** Changes the layout of one floor: the job's own where it is the only floor, else the override of its first space. */

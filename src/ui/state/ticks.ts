@@ -1,5 +1,4 @@
-import type { Job } from '@/core/job';
-import type { Piece } from '@/core/plan';
+import type { Job, Piece } from '@/core/given';
 
 /** What a tick is for: a piece of just this cut. Another plan's piece of the same number is another piece. */
 export const tickOf = (floor: string, { id, plank, cut }: Piece): string =>

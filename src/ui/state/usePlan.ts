@@ -1,6 +1,6 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Job, Problem, Result } from '@/core/job';
+import type { Job, Problem, Result } from '@/core/given';
 import { createPlanner, type Planned, type Planner } from '@/workers';
 
 export type PlanState = {

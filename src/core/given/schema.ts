@@ -1,20 +1,21 @@
 import { z } from 'zod';
 import { LONGEST } from '../units';
+import type { Known } from './known';
 
 /*
  * The job file, as `formats` states it. Objects are loose: a field that we do not know is kept and written back.
  */
 
-const number = (what: string) =>
+export const number = (what: string) =>
   z.number({
     error: (issue) => (issue.input === undefined ? `${what} is missing` : `${what} must be a number, not ${quote(issue.input)}`),
   });
 const length = number('a length').min(-LONGEST, 'further than a kilometre from the origin').max(LONGEST, 'more than a kilometre');
-const size = number('a length').positive('must be more than 0').max(LONGEST, 'more than a kilometre');
+export const size = number('a length').positive('must be more than 0').max(LONGEST, 'more than a kilometre');
 const notNegative = number('a length').min(0, 'cannot be negative').max(LONGEST, 'more than a kilometre');
 const count = number('a count').int('must be a whole number').min(0, 'cannot be negative').max(2000, 'more than 2000');
-const point = z.tuple([length, length], { error: 'a point is [x, y], two numbers in millimetres' });
-const ring = z
+export const point = z.tuple([length, length], { error: 'a point is [x, y], two numbers in millimetres' });
+export const ring = z
   .array(point, { error: 'an outline is a list of points' })
   .min(3, 'an outline needs at least three points')
   .max(2000, 'more than 2000 points: draw it with fewer');
@@ -23,7 +24,7 @@ const name = z.string({ error: 'a name is a text' }).max(200, 'a name of more th
 const oneOf = <const T extends readonly [string, ...string[]]>(values: T) =>
   z.enum(values, { error: (issue) => `${quote(issue.input)} is not one of ${values.join(', ')}` });
 
-function quote(value: unknown): string {
+export function quote(value: unknown): string {
   if (typeof value === 'string') return `"${value.length > 40 ? `${value.slice(0, 40)}…` : value}"`;
   if (value === undefined) return 'nothing';
   if (value === null || typeof value === 'number' || typeof value === 'boolean') return String(value);
@@ -155,6 +156,7 @@ const layoutOverride = z.looseObject({
   direction: direction.optional(),
   setOut: setOut.partial().optional(),
   stagger: stagger.partial().optional(),
+  light: light.optional(),
   product: productSchema.optional(),
 });
 
@@ -176,13 +178,11 @@ export const jobSchema = z.looseObject({
       forbid: z.array(point).max(2000, 'more than 2000 places').optional(),
     })
     .optional(),
-  /** pieces ticked off as cut; see the cut list */
-  ticks: z.array(z.string().max(300)).max(50_000, 'more than 50000 ticks').optional(),
   layouts: z.array(layoutOverride, { error: 'layouts is a list' }).max(500, 'more than 500 layouts').optional(),
 });
 
-export type Job = z.infer<typeof jobSchema>;
-export type Product = z.infer<typeof productSchema>;
+export type Job = Known<z.infer<typeof jobSchema>>;
+export type Product = Known<z.infer<typeof productSchema>>;
 export type PlankSize = Product['planks'][number];
 export type Limits = Product['limits'];
 export type Space = Job['spaces'][number];

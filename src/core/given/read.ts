@@ -29,8 +29,8 @@ export function readJob(raw: unknown): Result<Job> {
   if (!parsed.success) {
     return bad(...parsed.error.issues.map((issue) => ({ path: pathText(issue.path), text: issue.message })));
   }
-  const problems = checkJob(parsed.data);
-  return problems.length > 0 ? bad(...problems) : good(parsed.data);
+  const problems = checkJob(parsed.data as Job);
+  return problems.length > 0 ? bad(...problems) : good(parsed.data as Job);
 }
 
 function depthOf(text: string): number {

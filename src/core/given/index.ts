@@ -1,0 +1,12 @@
+/**
+ * What is given: the job file, the plan file and the log of the site as files. What they may hold, reading them with problems that name
+ * their place, and presets to begin with.
+ */
+export * from './known';
+export * from './schema';
+export * from './problems';
+export * from './read';
+export * from './presets';
+export * from './plan';
+export * from './log';
+export * from './slices';

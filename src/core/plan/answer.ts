@@ -1,0 +1,124 @@
+import { answer, createAsker } from '../answer';
+import { audit } from '../audit';
+import { floors } from '../floors';
+import { polygonArea, round3, roundPoint, type MultiPolygon } from '../geometry';
+import { good, planningOf, planText, woodOf, type Job, type Plan, type Plank, type PlanFloor, type Product, type Result } from '../given';
+import { rows } from '../rows';
+import { setOut } from '../setout';
+import { boxesFor } from './boxes';
+import { cutList } from './cutlist';
+import { dealtPlanks } from './faces';
+import { sawnOf } from './sawn';
+import { summaryOf } from './summary';
+
+/** A plank that is opened, and the floor that opens it. */
+type Opened = Plank & { readonly floor: string };
+
+/** What lies where, of which planks; nothing is judged yet. */
+export const pieces = answer({
+  name: 'pieces',
+  after: { rows },
+  heavy: true,
+  takes: ({ job }) => woodOf(job),
+  work({ kerf }, before) {
+    const planks: Opened[] = [];
+    const laid: PlanFloor[] = [];
+    for (const { floors: group, cuts } of before.rows) {
+      const sawn = sawnOf(group, cuts, kerf);
+      const numbered = planks.length;
+      planks.push(...sawn.planks.map((p): Opened => ({ ...p, n: numbered + p.n, floor: group[0]!.floor.id })));
+      group.forEach(({ floor, setOut: { direction, rows: bands }, runs }, g) =>
+        laid.push({
+          id: floor.id,
+          spaces: floor.spaces.map((s) => s.id),
+          direction,
+          laid: rounded(floor.laid),
+          rows: bands
+            .filter((band) => runs.some((r) => r.row.n === band.n))
+            .map(({ n, from, to, width }) => ({ n, from: round3(from), to: round3(to), width })),
+          pieces: sawn.pieces[g]!.map((piece) => ({ ...piece, plank: numbered + piece.plank })),
+        }),
+      );
+    }
+    const number = ({ id }: PlanFloor) => Number(id.slice(1));
+    return good({ floors: laid.sort((a, b) => number(a) - number(b)), planks });
+  },
+});
+
+/** What the audit finds of the floor as it is planned. */
+export const findings = answer({
+  name: 'findings',
+  after: { floors, pieces },
+  takes: ({ job }) => planningOf(job),
+  work: ({ display }, before) => good(audit({ display }, before.floors, before.pieces.floors)),
+});
+
+/** The plan: what lies where, what is opened for it, and what is to be said of it. */
+export const plan = answer({
+  name: 'plan',
+  after: { floors, pieces, findings },
+  heavy: true,
+  takes: ({ job }) => planningOf(job),
+  work({ products, deal, layout }, before): Result<Plan> {
+    const productOf = (id: string): Product => before.floors.find((f) => f.id === id)!.product;
+    const opens = new Map<string, { product: Product; planks: Opened[] }>();
+    for (const plank of before.pieces.planks) {
+      const product = productOf(plank.floor);
+      const own = opens.get(nameOf(product)) ?? { product, planks: [] };
+      own.planks.push(plank);
+      opens.set(nameOf(product), own);
+    }
+    const planks = before.pieces.planks.map(({ floor, ...plank }) =>
+      opens.size > 1 ? { ...plank, product: productOf(floor).name } : plank,
+    );
+    const plankArea = planks.reduce((sum, p) => sum + p.length * p.width, 0);
+    const laidArea = before.floors.reduce((sum, f) => sum + f.laid.reduce((s, p) => s + polygonArea(p), 0), 0);
+    const dealing = { products, deal, seed: layout.stagger.seed };
+    return good({
+      floors: before.pieces.floors,
+      planks: dealtPlanks(dealing, { floors: before.pieces.floors, planks }),
+      totals: {
+        planks: planks.length,
+        boxes: [...opens.values()].reduce((sum, own) => sum + boxesFor(own.product, own.planks), 0),
+        laidArea: round3(laidArea / 1e6),
+        wastePercent: round3(100 * (plankArea / laidArea - 1)),
+      },
+      findings: [...before.findings],
+    });
+  },
+  verb: {
+    about: 'the plan: what lies where, of which planks, and what is to be said of it',
+    print: (out, { job }) => planText(out, job.name),
+  },
+});
+
+/** The cut list, row by row. */
+export const cuts = answer({
+  name: 'cuts',
+  after: { pieces },
+  heavy: true,
+  takes: ({ job }) => woodOf(job),
+  work: ({ kerf }, before) => good(cutList(before.pieces, kerf)),
+});
+
+/** The few numbers that are always in sight. */
+export const summary = answer({
+  name: 'summary',
+  after: { setOut, plan, cuts },
+  takes: ({ job }) => planningOf(job),
+  work: (_, before) => good(summaryOf(before.plan, before.setOut, before.cuts)),
+});
+
+/** How a plan is asked for apart from the graph: fewer steps, and what searches may remember from plan to plan. */
+export type PlanOptions = { readonly steps?: number; readonly progress?: (done: number) => void; readonly memory?: Map<string, unknown> };
+
+/**
+ * Plans a whole job by itself: for tests, measurements and the command line.
+ *
+ * @returns the plan; or the problems of a job that cannot be laid
+ */
+export const planJob = (job: Job, { memory, ...how }: PlanOptions = {}): Result<Plan> =>
+  createAsker().ask(plan, { job, log: [] }, { ...how, remembered: memory });
+
+const nameOf = ({ name, planks, perBox }: Product): string => JSON.stringify([name, planks, perBox]);
+const rounded = (multi: MultiPolygon) => multi.map((polygon) => polygon.map((ring) => ring.map(roundPoint)));

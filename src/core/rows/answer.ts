@@ -1,0 +1,60 @@
+import { answer } from '../answer';
+import { floors, type Floor } from '../floors';
+import { polygonArea } from '../geometry';
+import { bad, good, woodOf, type Problem } from '../given';
+import { setOut } from '../setout';
+import { cutsOf, type LaidOut, type SearchMemory } from './lay';
+import type { MixedCut } from './mixed';
+import { runsOf } from './runs';
+
+/** Seven halls of 2,000 m²: what asks for more was entered in the wrong unit. */
+const MOST_PLANKS = 60_000;
+
+/** Floors of one product and one school, which share their planks: their runs, and which plank each stretch of a run is cut from. */
+export type LaidRows = readonly { readonly floors: readonly LaidOut[]; readonly cuts: readonly (readonly MixedCut[])[] }[];
+
+/** Where every joint falls: the runs of all floors and the planks that their pieces come from, as the search found them. */
+export const rows = answer({
+  name: 'rows',
+  after: { floors, setOut },
+  heavy: true,
+  takes: ({ job }) => woodOf(job),
+  work({ kerf, hand, spaces }, before, { progress, steps, remembered }) {
+    const tooMany = before.floors.flatMap((floor) => askingTooMuch(floor, spaces));
+    if (tooMany.length > 0) return bad(...tooMany);
+    const laidOut = before.floors.map((floor, i): LaidOut => ({
+      floor,
+      setOut: before.setOut[i]!.setOut,
+      ...runsOf(floor, before.setOut[i]!.setOut),
+    }));
+    const groups = groupBy(laidOut, ({ floor: { product, layout } }) =>
+      JSON.stringify([product, layout.stagger.school, layout.stagger.seed]),
+    );
+    return good(
+      groups.map((group, k) => {
+        const share = (done: number) => progress?.((k + done) / groups.length);
+        // what searches keep there is theirs alone
+        const memory = remembered as SearchMemory | undefined;
+        return { floors: group, cuts: cutsOf({ kerf, hand }, group, { steps, progress: share, memory }) };
+      }),
+    );
+  },
+});
+
+function askingTooMuch({ spaces, laid, product }: Floor, all: readonly { id: string }[]): Problem[] {
+  const size = Math.min(...product.planks.map((p) => p.length * p.width));
+  const planks = laid.reduce((sum, p) => sum + polygonArea(p), 0) / size;
+  if (planks <= MOST_PLANKS) return [];
+  return [
+    {
+      path: `spaces[${all.findIndex((s) => s.id === spaces[0]!.id)}].outline`,
+      text: `asks for about ${Math.round(planks)} planks; at most ${MOST_PLANKS} are planned at once. Check the units`,
+    },
+  ];
+}
+
+function groupBy<T>(items: readonly T[], keyOf: (item: T) => string): T[][] {
+  const groups = new Map<string, T[]>();
+  for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
+  return [...groups.values()];
+}
