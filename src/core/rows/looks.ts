@@ -22,6 +22,11 @@ export const BAND_ROWS = 3;
 export const noticedWithin = (rowsApart: number): number =>
   rowsApart === 2 ? H_WITHIN : rowsApart > 2 && rowsApart <= REPEAT_ROWS ? REPEAT_WITHIN : 0;
 
+/** What a pair of runs whose joints are noticed so many rows apart weighs against other faults of looks: an H catches the eye first. */
+export const likenessWeight = (rowsApart: number): number => (rowsApart === 2 ? 1 : 0.7);
+/** What stairs weigh against an H. */
+export const STAIRS_WEIGHT = 0.8;
+
 /** The step from one joint to another on a circle as long as a plank: −length/2 up to length/2. */
 export function stepBetween(from: number, to: number, length: number): number {
   const step = (((to - from) % length) + length) % length;

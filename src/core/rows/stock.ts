@@ -5,7 +5,7 @@ import { putSorted, takeSorted } from './sorted';
 import type { SearchRun } from './ties';
 
 /** What the search asks of the planks. */
-type Stock = {
+export type Stock = {
   /** Planks opened for the starters as they are. */
   planks(): number;
   /** Changes one run's starter and what follows from it. */

@@ -35,7 +35,7 @@ export type Pair = {
 export type Stair = readonly [number, number, number, number];
 /** Three runs under each other, whose ends may be a band of small pieces. */
 export type Band = readonly [number, number, number];
-type Ties = {
+export type Ties = {
   readonly staggers: readonly Pair[][];
   readonly likenesses: readonly Pair[][];
   readonly stairs: readonly Stair[][];

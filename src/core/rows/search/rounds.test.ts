@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { SCHOOLS } from '../given';
-import { closerFor, searchStarters, type SearchRun } from '.';
+import { SCHOOLS } from '../../given';
+import { closerFor, searchStarters, type SearchRun } from '..';
 import { alikeRuns, nearest, roundsFor } from './rounds';
 
 const run = (length: number, row: number, size = 0): SearchRun => ({

@@ -1,7 +1,7 @@
 /** How the search spends its steps, and between which runs it exchanges starters. */
-import type { School } from '../given';
-import type { Stretches } from './schools';
-import type { SearchRun } from './ties';
+import type { School } from '../../given';
+import type { Stretches } from '../schools';
+import type { SearchRun } from '../ties';
 
 /** Lengths over whole planks that differ by less than this (mm) are alike. */
 const ALIKE = 3;

@@ -1,0 +1,42 @@
+import type { School } from '../../given';
+import type { Stretches } from '../schools';
+import type { SearchContact, SearchRun } from '../ties';
+
+export type SearchTask = {
+  readonly runs: readonly SearchRun[];
+  readonly contacts: readonly SearchContact[];
+  /** For each run the run that shares its planks' width, or −1. */
+  readonly mates: ArrayLike<number>;
+  readonly kerf: number;
+  readonly school: School;
+  readonly seed: number;
+  readonly steps?: number;
+  /** Starters that a school's pattern or a person allows each run; all that keep the limits where there is none. */
+  readonly allowed?: readonly Stretches[] | null;
+  /** whether these come from a school's pattern: then nothing else is laid first */
+  readonly pattern?: boolean;
+  /** starters of a floor that is nearly right already: it is mended where what is allowed has changed, in fewer steps */
+  readonly from?: Float64Array;
+};
+
+/** What a choice of starters costs. */
+export type Cost = {
+  /** broken limits */
+  readonly musts: number;
+  readonly planks: number;
+  /** faults of looks */
+  readonly looks: number;
+};
+
+export type SearchResult = {
+  readonly starters: Float64Array;
+  readonly cost: Cost;
+  readonly steps: number;
+  /** runs that break a limit, by themselves or with a neighbour */
+  readonly broken: readonly number[];
+  /** runs whose joints come again too soon after those of an earlier one */
+  readonly repeated: readonly number[];
+};
+
+/** How the search reports how far it is, 0 to 1. */
+export type Progress = (done: number) => void;
