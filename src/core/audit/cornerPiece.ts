@@ -1,6 +1,6 @@
-import { turned } from '../geometry';
+import { turned, ROUNDING } from '../geometry';
 import { juttingCorners, SMALL_PIECE } from '../rows';
-import { ROUNDING } from './measure';
+
 import { finding, type Rule } from './rule';
 
 /**

@@ -1,6 +1,6 @@
-import { turned } from '../geometry';
+import { turned, ROUNDING } from '../geometry';
 import { sourceOf, sourceText } from '../given';
-import { ROUNDING } from './measure';
+
 import { finding, type Rule } from './rule';
 
 /**

@@ -1,6 +1,6 @@
-import { boxOf, turned, turnedPolygon } from '../geometry';
+import { boxOf, turned, turnedPolygon, ROUNDING } from '../geometry';
 import { sourceOf, sourceText } from '../given';
-import { ROUNDING } from './measure';
+
 import { finding, type Rule } from './rule';
 
 /**

@@ -1,6 +1,6 @@
-import { turned } from '../geometry';
+import { turned, ROUNDING } from '../geometry';
 import { BAND_ROWS, isStairs, noticedWithin, REPEAT_ROWS, SMALL_PIECE, stepBetween } from '../rows';
-import { ROUNDING, type Joint, type LaidPiece, type LaidRow } from './measure';
+import { type Joint, type LaidPiece, type LaidRow } from './measure';
 import { finding, type AuditedFloor, type Rule } from './rule';
 
 /** The joints of each run of a row, left to right. */

@@ -1,8 +1,5 @@
-import { boxOf, spansAt, turnedPolygon, type Box, type Frame, type Polygon, type Span } from '../geometry';
+import { boxOf, spansAt, turnedPolygon, type Box, type Frame, type Polygon, type Span, ROUNDING } from '../geometry';
 import type { Piece, PlanFloor, PlanRow } from '../given';
-
-/** Lengths in a plan file are rounded to a thousandth; two of them may differ by this and be meant as one. */
-export const ROUNDING = 0.01;
 
 /** A piece as it lies, in the row frame. */
 export type LaidPiece = { readonly piece: Piece; readonly shape: Polygon; readonly box: Box };

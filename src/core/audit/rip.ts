@@ -1,7 +1,7 @@
-import { spansAt, turned, turnedPolygon, type Polygon, type Span } from '../geometry';
+import { spansAt, turned, turnedPolygon, type Polygon, type Span, ROUNDING } from '../geometry';
 import { type PlanRow, sourceOf, sourceText } from '../given';
 import { runningWalls, SHORTEST_JUDGED, type RunningWall } from '../setout';
-import { ROUNDING } from './measure';
+
 import { finding, type Rule } from './rule';
 
 type Stretch = { from: number; to: number; least: number; at: readonly [number, number] };

@@ -1,6 +1,6 @@
-import { commonSpans, turned } from '../geometry';
+import { commonSpans, turned, ROUNDING } from '../geometry';
 import { sourceOf, sourceText } from '../given';
-import { edgeSpans, jointsAtEdge, ROUNDING, type LaidRow } from './measure';
+import { edgeSpans, jointsAtEdge, type LaidRow } from './measure';
 import { finding, type Rule } from './rule';
 
 /**

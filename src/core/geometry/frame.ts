@@ -1,3 +1,4 @@
+import { modulo } from './point';
 import { oriented } from './ring';
 import type { MultiPolygon, Point, Polygon } from './point';
 
@@ -9,7 +10,7 @@ export type Frame = { readonly direction: number; readonly cos: number; readonly
 
 /** @param direction angle of `u` in degrees; multiples of 90 are exact */
 export function frameOf(direction: number): Frame {
-  const turned = ((direction % 360) + 360) % 360;
+  const turned = modulo(direction, 360);
   if (turned % 90 === 0) {
     const quarter = turned / 90;
     return { direction: turned, cos: [1, 0, -1, 0][quarter]!, sin: [0, 1, 0, -1][quarter]! };

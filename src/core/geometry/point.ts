@@ -11,6 +11,9 @@ export type Box = { readonly minX: number; readonly minY: number; readonly maxX:
 /** Points closer than this are one point: a thousandth of what any tool can cut. */
 export const TOLERANCE = 1e-6;
 
+/** Lengths in a plan file are rounded to a thousandth; two of them may differ by this (mm) and be meant as one. */
+export const ROUNDING = 0.01;
+
 /** Distance of `p` from the stretch a–b. */
 export function distanceToSegment(p: Point, a: Point, b: Point): number {
   const dx = b[0] - a[0];
@@ -19,6 +22,12 @@ export function distanceToSegment(p: Point, a: Point, b: Point): number {
   const t = length2 === 0 ? 0 : Math.max(0, Math.min(1, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / length2));
   return Math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy);
 }
+
+/** The rest of a division that is never negative: where a place lies on a circle of length n. */
+export const modulo = (a: number, n: number): number => {
+  const rest = a % n;
+  return rest < 0 ? rest + n : rest;
+};
 
 /** Rounds to the three decimals that our files carry; never gives −0. */
 export const round3 = (n: number): number => Math.round(n * 1000) / 1000 || 0;

@@ -1,4 +1,4 @@
-import { boxOf, frameOf, spansAt, turnedPolygon, type Polygon } from '../geometry';
+import { boxOf, frameOf, spansAt, turnedPolygon, type Polygon, ROUNDING } from '../geometry';
 import { kerfAlong, slantsOf } from '../rows';
 import type { Piece, Plan, PlanFloor } from '../given';
 
@@ -67,7 +67,6 @@ type Stock = Part & { readonly of: string | null };
 
 const SQUARE: Ends = { left: 0, right: 0 };
 
-const SAME = 0.01;
 /** Less than this (mm) is not cut off. */
 const TRIM = 0.1;
 /** An end whose edges differ by less than this (mm) is cut square. */
@@ -105,7 +104,7 @@ export const sawCuts = (rows: readonly CutRow[]): number =>
     .reduce((sum, l) => sum + l.early.length + l.crosscuts.length + (l.shape || (l.rip && !isRippedBefore(l)) ? 1 : 0), 0);
 
 const within = (c: Box, r: Box): boolean =>
-  c.from >= r.from - SAME && c.to <= r.to + SAME && c.low >= r.low - SAME && c.high <= r.high + SAME;
+  c.from >= r.from - ROUNDING && c.to <= r.to + ROUNDING && c.low >= r.low - ROUNDING && c.high <= r.high + ROUNDING;
 
 /**
  * Parts what else is to come of a stretch of plank from the piece that is cut now, by cuts right through, across where that will do: ripping
@@ -128,8 +127,8 @@ function partedFrom(found: Stock, own: Part, inside: readonly Box[], kerf: numbe
     const options = axes.flatMap(([low, high, kind]) =>
       boxes.flatMap((b) => {
         const at = b[high];
-        const near = boxes.filter((o) => o[high] <= at + SAME);
-        const far = boxes.filter((o) => o[low] >= at + kerf - SAME);
+        const near = boxes.filter((o) => o[high] <= at + ROUNDING);
+        const far = boxes.filter((o) => o[low] >= at + kerf - ROUNDING);
         if (far.length === 0 || near.length + far.length < boxes.length) return [];
         const mine = near.includes(own);
         const kept = mine ? near : far;
@@ -163,7 +162,7 @@ function restsOf(part: Part, own: Part, kerf: number): Part[] {
     { ...part, from: own.to + saw(right), ends: { ...part.ends, left: right } },
     { ...own, low: part.low, high: own.low - kerf },
     { ...own, low: own.high + kerf, high: part.high },
-  ].filter((r) => r.to - r.from > SAME && r.high - r.low > SAME);
+  ].filter((r) => r.to - r.from > ROUNDING && r.high - r.low > ROUNDING);
 }
 
 /** The crosscuts that leave a piece of a part; an end that is cut rightly already needs none. */
@@ -217,13 +216,13 @@ function cutLine(
         length: r.to - r.from,
         slanted: isSlanted(r),
         width: r.high - r.low,
-        rippedOff: r.high - r.low < plank.width - SAME,
+        rippedOff: r.high - r.low < plank.width - ROUNDING,
         becomes: next?.piece.id ?? null,
         floor: next?.floor ?? null,
       };
     })
     .filter((r) => r.becomes !== null || r.width >= CRUMB / 2);
-  const whole = found.of === null && found.to - found.from >= plank.length - SAME && found.high - found.low >= plank.width - SAME;
+  const whole = found.of === null && found.to - found.from >= plank.length - ROUNDING && found.high - found.low >= plank.width - ROUNDING;
   return {
     piece,
     floor: floor.id,
@@ -242,8 +241,8 @@ function cutLine(
 /** Whether a piece is as wide as its plank, with straight ends: two crosscuts then make it. */
 function isPlain(shape: Polygon, { cut }: Piece, width: number): boolean {
   const { minY, maxY } = boxOf(shape[0]!);
-  const onEdge = shape[0]!.every(([, w]) => w < minY + SAME || w > maxY - SAME);
-  return shape.length === 1 && onEdge && cut.low <= SAME && cut.high >= width - SAME;
+  const onEdge = shape[0]!.every(([, w]) => w < minY + ROUNDING || w > maxY - ROUNDING);
+  return shape.length === 1 && onEdge && cut.low <= ROUNDING && cut.high >= width - ROUNDING;
 }
 
 const slantOf = ({ ends }: Part): number => Math.max(Math.abs(ends.left), Math.abs(ends.right));
@@ -255,12 +254,13 @@ function edgesOf(shape: Polygon, outline: OnPlank, piece: Piece, width: number):
   const heightAt = (u: number, lean: 1 | -1) => spansAt([shape], 0, u, lean).reduce((sum, [a, b]) => sum + b - a, 0);
   const corners = shape[0]!.length;
   const shaped = shape.length > 1 || corners > 4 || shape[0]!.some(([u]) => u > u0 + 1 && u < u1 - 1);
-  const ripped = piece.cut.low > SAME || piece.cut.high < width - SAME || [heightAt(u0, 1), heightAt(u1, -1)].some((h) => h < width - 0.1);
-  const isBox = corners === 4 && shape[0]!.every(([u, w]) => Math.min(u - u0, u1 - u) < SAME && Math.min(w - w0, w1 - w) < SAME);
+  const ripped =
+    piece.cut.low > ROUNDING || piece.cut.high < width - ROUNDING || [heightAt(u0, 1), heightAt(u1, -1)].some((h) => h < width - 0.1);
+  const isBox = corners === 4 && shape[0]!.every(([u, w]) => Math.min(u - u0, u1 - u) < ROUNDING && Math.min(w - w0, w1 - w) < ROUNDING);
   const onPlank = shaped ? (isBox ? outline.slice(1) : outline) : null;
   if (!ripped) return { rip: null, shape: onPlank };
-  const keepsNear = piece.cut.low <= SAME && !(piece.cut.high >= width - SAME && tapersNear(shape, piece));
-  const keepsFar = piece.cut.high >= width - SAME;
+  const keepsNear = piece.cut.low <= ROUNDING && !(piece.cut.high >= width - ROUNDING && tapersNear(shape, piece));
+  const keepsFar = piece.cut.high >= width - ROUNDING;
   return {
     rip: { keepEdge: keepsNear ? 'near' : keepsFar ? 'far' : 'middle', left: heightAt(u0, 1), right: heightAt(u1, -1) },
     shape: onPlank,
@@ -273,5 +273,5 @@ function tapersNear(shape: Polygon, piece: Piece): boolean {
   const [w0, w1] = [Math.min(...ws), Math.max(...ws)];
   const near = shape[0]!.filter((p) => p[1] - w0 < 0.1).length;
   const far = shape[0]!.filter((p) => w1 - p[1] < 0.1).length;
-  return piece.cut.low <= SAME && near < far;
+  return piece.cut.low <= ROUNDING && near < far;
 }

@@ -6,7 +6,8 @@ type Box = Piece['cut'];
 /** What is sawn from a plank: its box there and, where an end is slanted, its corners, counted from the box's own. */
 export type Sawn = { readonly box: Box; readonly ring?: readonly Point[] };
 
-const SAME = 0.005;
+/** Places on a plank nearer than this (mm) are one: half of what the plan file may round away. */
+export const SAWN_ALIKE = 0.005;
 
 /**
  * Whether pieces come apart by straight cuts right through their plank, a kerf wide each: some cut parts them, and then each part again.
@@ -19,8 +20,8 @@ export function comesApart(pieces: readonly Sawn[], kerf: number): boolean {
     ['low', 'high'],
   ] as const) {
     for (const { box } of pieces) {
-      const before = pieces.filter((p) => p.box[high] <= box[high] + SAME);
-      const after = pieces.filter((p) => p.box[low] >= box[high] + kerf - SAME);
+      const before = pieces.filter((p) => p.box[high] <= box[high] + SAWN_ALIKE);
+      const after = pieces.filter((p) => p.box[low] >= box[high] + kerf - SAWN_ALIKE);
       if (after.length > 0 && before.length + after.length === pieces.length) return comesApart(before, kerf) && comesApart(after, kerf);
     }
   }
@@ -28,8 +29,8 @@ export function comesApart(pieces: readonly Sawn[], kerf: number): boolean {
     const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
     const beyond = ([u, w]: Point) => ((u - a[0]) * (b[1] - a[1]) - (w - a[1]) * (b[0] - a[0])) / length;
     const reach = pieces.map((p) => cornersOf(p).map(beyond));
-    const before = pieces.filter((_, i) => Math.max(...reach[i]!) <= SAME);
-    const after = pieces.filter((_, i) => Math.min(...reach[i]!) >= kerf - SAME);
+    const before = pieces.filter((_, i) => Math.max(...reach[i]!) <= SAWN_ALIKE);
+    const after = pieces.filter((_, i) => Math.min(...reach[i]!) >= kerf - SAWN_ALIKE);
     if (after.length > 0 && before.length > 0 && before.length + after.length === pieces.length)
       return comesApart(before, kerf) && comesApart(after, kerf);
   }
@@ -53,7 +54,7 @@ function slantsOf(piece: Sawn): (readonly [Point, Point])[] {
   const corners = cornersOf(piece);
   return corners.flatMap((a, k): (readonly [Point, Point])[] => {
     const b = corners[(k + 1) % corners.length]!;
-    if (Math.abs(a[0] - b[0]) < SAME || Math.abs(a[1] - b[1]) < SAME) return [];
+    if (Math.abs(a[0] - b[0]) < SAWN_ALIKE || Math.abs(a[1] - b[1]) < SAWN_ALIKE) return [];
     return [
       [a, b],
       [b, a],
@@ -77,7 +78,9 @@ export function crowded<T extends Sawn & { readonly piece: Piece }>(pieces: read
     while (!comesApart(rest, kerf)) {
       // only a split place can be crowded: take the smallest of those that share theirs
       const shared = rest.filter((p) =>
-        rest.some((q) => q !== p && q.piece.row === p.piece.row && q.box.from < p.box.to - SAME && p.box.from < q.box.to - SAME),
+        rest.some(
+          (q) => q !== p && q.piece.row === p.piece.row && q.box.from < p.box.to - SAWN_ALIKE && p.box.from < q.box.to - SAWN_ALIKE,
+        ),
       );
       const smallest = (shared.length > 0 ? shared : rest).reduce((a, b) => (size(b) < size(a) ? b : a));
       moved.push(smallest);

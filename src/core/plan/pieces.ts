@@ -1,10 +1,8 @@
-import { boxOf, clipHalf, round3, roundPoint, turned, type Frame, type MultiPolygon, type Polygon, type Ring } from '../geometry';
+import { boxOf, clipHalf, round3, roundPoint, turned, type Frame, type MultiPolygon, type Polygon, type Ring, ROUNDING } from '../geometry';
 import { slantsOf, type Cut, type Run } from '../rows';
 import type { Sawn } from './guillotine';
 import type { Blank } from './reuse';
 import type { Piece } from '../given';
-
-const SAME = 0.01;
 
 /** The parts of a run between consecutive joints; a part is usually one shape, more where an obstacle splits it. */
 export function partsOf(run: Run, joints: readonly number[]): MultiPolygon[] {
@@ -49,7 +47,7 @@ export function piecesOf(run: Run, cuts: readonly Cut[], frame: Frame, firstInde
       const box = boxOf(shape[0]!);
       const from = cut.along + box.minX - cut.segment.from;
       const rings = shape.map((ring) => ring.map((p) => roundPoint(turned(frame, p))));
-      const locks = (spans: Run['lockAfter']) => spans.some(([a, b]) => Math.min(b, box.maxX) - Math.max(a, box.minX) > SAME);
+      const locks = (spans: Run['lockAfter']) => spans.some(([a, b]) => Math.min(b, box.maxX) - Math.max(a, box.minX) > ROUNDING);
       const slants = slantsOf(shape, run.row.width);
       const slanted = slants.left !== 0 || slants.right !== 0;
       const place = {
@@ -69,8 +67,8 @@ export function piecesOf(run: Run, cuts: readonly Cut[], frame: Frame, firstInde
           cut: place,
         },
         needs: {
-          left: k > 0 && box.minX < cut.segment.from + SAME,
-          right: k < joints.length && box.maxX > cut.segment.to - SAME,
+          left: k > 0 && box.minX < cut.segment.from + ROUNDING,
+          right: k < joints.length && box.maxX > cut.segment.to - ROUNDING,
           low: locks(run.lockBefore),
           high: locks(run.lockAfter),
           slants: slanted ? slants : undefined,

@@ -5,7 +5,7 @@
  */
 import { polygonArea } from '../geometry';
 import { lapBetween, type Slants } from '../rows';
-import { comesApart, type Sawn } from './guillotine';
+import { comesApart, type Sawn, SAWN_ALIKE } from './guillotine';
 import type { Piece } from '../given';
 
 type Box = Piece['cut'];
@@ -29,7 +29,6 @@ export type Place = { readonly plank: number; readonly box: Box };
 
 type Size = { readonly length: number; readonly width: number };
 
-const SAME = 0.005;
 const longOf = ({ box }: Blank | Place) => box.to - box.from;
 const wideOf = ({ box }: Blank | Place) => box.high - box.low;
 
@@ -45,10 +44,10 @@ type Taken = readonly [from: number, to: number, before: number, after: number];
 
 /** Starts of a stretch on a plank that keeps to the factory ends it needs, or else lies at an end or beside what is there already. */
 function startsOf(stretch: number, plank: number, [near, far]: readonly [boolean, boolean], others: readonly Taken[]): number[] {
-  if (near && far) return Math.abs(stretch - plank) < SAME ? [0] : [];
+  if (near && far) return Math.abs(stretch - plank) < SAWN_ALIKE ? [0] : [];
   if (near || far) return [near ? 0 : plank - stretch];
   const beside = others.flatMap(([from, to, before, after]) => [to + after, from - before - stretch]);
-  return [0, plank - stretch, ...beside].filter((at) => at > -SAME && at + stretch < plank + SAME);
+  return [0, plank - stretch, ...beside].filter((at) => at > -SAWN_ALIKE && at + stretch < plank + SAWN_ALIKE);
 }
 
 /**
@@ -92,7 +91,7 @@ export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: nu
   const placeOn = (bin: Bin, i: number): Box | null => {
     const blank = blanks[i]!;
     const [long, wide] = [longOf(blank), wideOf(blank)];
-    if (bin.free < areas[i]! || (bin.gap < lengths[i]! + kerf - SAME && bin.beside < wide - SAME)) return null;
+    if (bin.free < areas[i]! || (bin.gap < lengths[i]! + kerf - SAWN_ALIKE && bin.beside < wide - SAWN_ALIKE)) return null;
     const { length, width } = sizes[bin.size]!;
     const others = bin.items.map((k) => places[k]!.box);
     const before = bin.items.map((k) => kerf - lapOf(blank, blanks[k]!, kerf));
@@ -104,10 +103,10 @@ export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: nu
         const box = { from, to: from + long, low, high: low + wide };
         const clear = others.every(
           (b, k) =>
-            b.from >= box.to + before[k]! - SAME ||
-            b.to <= from - after[k]! + SAME ||
-            b.low >= box.high + kerf - SAME ||
-            b.high <= low - kerf + SAME,
+            b.from >= box.to + before[k]! - SAWN_ALIKE ||
+            b.to <= from - after[k]! + SAWN_ALIKE ||
+            b.low >= box.high + kerf - SAWN_ALIKE ||
+            b.high <= low - kerf + SAWN_ALIKE,
         );
         if (
           clear &&
@@ -132,7 +131,7 @@ export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: nu
     emptied = false;
     open = open.filter((b) => b.items.length > 0).sort((a, b) => b.free - a.free || a.n - b.n);
     // in a large plain floor hardly any plank has room for anything
-    const roomy = open.filter((b) => b.gap >= least.long + kerf - SAME || b.beside >= least.wide - SAME);
+    const roomy = open.filter((b) => b.gap >= least.long + kerf - SAWN_ALIKE || b.beside >= least.wide - SAWN_ALIKE);
     for (const bin of open) {
       const moves: { readonly i: number; readonly to: Bin; readonly was: Box }[] = [];
       for (const i of [...bin.items].sort((a, b) => areas[b]! - areas[a]! || a - b)) {

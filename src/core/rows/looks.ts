@@ -1,3 +1,5 @@
+import { modulo } from '../geometry';
+
 /** What the eye must not find in the joints of a floor; measured alike by the search and, from the pieces, by the audit. */
 
 /** Joints two rows apart closer than this (mm) read as one line through every other row. */
@@ -29,7 +31,7 @@ export const STAIRS_WEIGHT = 0.8;
 
 /** The step from one joint to another on a circle as long as a plank: −length/2 up to length/2. */
 export function stepBetween(from: number, to: number, length: number): number {
-  const step = (((to - from) % length) + length) % length;
+  const step = modulo(to - from, length);
   return step > length / 2 ? step - length : step;
 }
 

@@ -2,6 +2,7 @@
  * Schools that put joints on a pattern. Each gives every run the starters that its pattern allows; the limits come first, so a run
  * whose pattern breaks one is left to the search. `offcut` and `free` have no pattern.
  */
+import { modulo } from '../geometry';
 import type { Product, School } from '../given';
 import { allowedStarters, isSingle, SAME_LENGTH, type RunLine } from './joints';
 import { H_WITHIN } from './looks';
@@ -25,8 +26,6 @@ const JITTER = 60;
 const ORDERS = 40;
 /** Patterns are tried at shifts this far apart, mm. */
 const SHIFT = 5;
-
-const modulo = (a: number, n: number): number => ((a % n) + n) % n;
 
 /** The starter that puts a joint of the run at u; a whole plank where the run begins there. */
 export function starterAt(line: RunLine, u: number): number {

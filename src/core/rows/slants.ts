@@ -3,7 +3,7 @@
  * of one row and the starter of another whose ends slant alike lie nearly the whole slant into each other on their plank. A floor laid
  * diagonally saves most of what its ends would waste if they were counted by their longest sides.
  */
-import { boxOf, type Polygon } from '../geometry';
+import { boxOf, type Polygon, ROUNDING } from '../geometry';
 import { isSingle, type RunLine } from './joints';
 
 /** How much further along the ends of a run or a piece lie at the edge away from the starting wall than at the one towards it, mm; 0 where an end is not one straight slant across the whole plank. */
@@ -13,7 +13,6 @@ export type Slants = { readonly left: number; readonly right: number; readonly w
 const ALIKE = 0.2;
 /** Ends that lap by less than this (mm) are not worth a slanted mate. */
 const LEAST_LAP = 5;
-const SAME = 0.01;
 
 /** Corners are rounded: so much more than the kerf (mm) is left between slanted ends. */
 const HAIR = 0.02;
@@ -34,12 +33,12 @@ export function slantsOf(shape: Polygon, width: number): Slants {
   const ring = shape[0]!;
   const { minX, maxX, minY, maxY } = boxOf(ring);
   const slantAt = (end: number): number => {
-    if (maxY - minY < width - SAME) return 0;
+    if (maxY - minY < width - ROUNDING) return 0;
     for (let k = 0; k < ring.length; k++) {
       const [a, b] = [ring[k]!, ring[(k + 1) % ring.length]!];
       const [near, far] = a[1] < b[1] ? [a, b] : [b, a];
-      const touches = Math.abs(near[0] - end) < SAME || Math.abs(far[0] - end) < SAME;
-      if (touches && near[1] < minY + SAME && far[1] > maxY - SAME) return far[0] - near[0];
+      const touches = Math.abs(near[0] - end) < ROUNDING || Math.abs(far[0] - end) < ROUNDING;
+      if (touches && near[1] < minY + ROUNDING && far[1] > maxY - ROUNDING) return far[0] - near[0];
     }
     return 0;
   };

@@ -1,3 +1,4 @@
+import { modulo } from '../geometry';
 import { isSingle, type RunLine } from './joints';
 import { noticedWithin, REPEAT_ROWS } from './looks';
 import type { Slants } from './slants';
@@ -42,7 +43,7 @@ export type Ties = {
   readonly bands: readonly Band[][];
 };
 
-const shift = (a: SearchRun, b: SearchRun): number => (((b.u0 - a.u0) % a.plank) + a.plank) % a.plank;
+const shift = (a: SearchRun, b: SearchRun): number => modulo(b.u0 - a.u0, a.plank);
 
 /** Which runs are tied to which: side by side (stagger), a few rows apart (likeness), three (bands) and four (stairs) in a row. */
 export function tiesOf(runs: readonly SearchRun[], contacts: readonly SearchContact[]): Ties {

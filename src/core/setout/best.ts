@@ -1,9 +1,11 @@
-import { modulo, periodOf, rowAt, SAME, stripAt, type Grid, type RunningWall } from './circle';
+import { modulo } from '../geometry';
+import { periodOf, rowAt, SAME, stripAt, type Grid, type RunningWall } from './circle';
 import { doorwayPlaces, wrappedDoorways, type RunningDoorway } from './jambs';
 
 /**
  * How good a place of the rows is: fewest strips under the least rip, then fewest doorways wrapped by one plank, then the widest worst
- * strip (each over its wall's weight), then the widest of all together.
+ * strip (each over its wall's weight), then the widest of all together. Walls on which a row runs out wherever the rows lie count in none of
+ * it: no place is better for them than another.
  */
 export type Score = {
   readonly broken: number;
@@ -24,7 +26,7 @@ export function scoreOf(walls: readonly RunningWall[], grid: Grid, leastRip: num
     const [w0, w1] = wall.w;
     const low = Math.min(w0, w1);
     const high = Math.max(w0, w1);
-    // A wall askew by more than a whole plank is crossed wherever the rows lie.
+    // askew by more than a plank's width: crossed wherever the rows lie
     if (high - low >= widest) continue;
     const crossed = high - low > SAME && rowAt(grid, high - SAME * 2).index !== rowAt(grid, low + SAME * 2).index;
     const strip = crossed ? 0 : wall.side === 'start' ? stripAt(grid, high, 'start') : stripAt(grid, low, 'far');

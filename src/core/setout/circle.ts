@@ -11,6 +11,8 @@ import type { Bound, LaidEdge } from '../floors';
 export const SAME = 2e-3;
 /** Walls within this angle of the planks run with them (degrees), as the audit counts them. */
 export const RUNS_WITH = 10;
+/** The greatest slope, across over along, of a wall that runs with the planks. */
+export const STEEPEST = Math.tan((RUNS_WITH * Math.PI) / 180);
 /** A wall shorter than this along the planks (mm) is not judged. */
 export const SHORTEST_JUDGED = 30;
 
@@ -37,12 +39,11 @@ export function runningWalls(
   frame: Frame,
   weightOf: (bound: Bound) => number = () => 1,
 ): readonly RunningWall[] {
-  const steepest = Math.tan((RUNS_WITH * Math.PI) / 180);
   const walls: RunningWall[] = [];
   for (const { a, b, bound } of edges) {
     const [ua, wa] = turned(frame, a);
     const [ub, wb] = turned(frame, b);
-    if (!isJudged(bound) || Math.abs(ub - ua) <= SHORTEST_JUDGED || Math.abs(wb - wa) > steepest * Math.abs(ub - ua)) continue;
+    if (!isJudged(bound) || Math.abs(ub - ua) <= SHORTEST_JUDGED || Math.abs(wb - wa) > STEEPEST * Math.abs(ub - ua)) continue;
     // The floor lies left of a→b in plan; the frame mirrors, so it lies at greater w where u falls.
     const side = ub < ua ? 'start' : 'far';
     const forward = ub > ua;
@@ -62,11 +63,6 @@ export function runningWalls(
 export type Grid = { readonly origin: number; readonly widths: readonly number[] };
 
 export const periodOf = (widths: readonly number[]): number => widths.reduce((sum, w) => sum + w, 0);
-
-export const modulo = (a: number, n: number): number => {
-  const m = a % n;
-  return m < 0 ? m + n : m;
-};
 
 /** The row whose half-open reach holds `w`; a place on an edge belongs to the row that begins there. */
 export function rowAt(grid: Grid, w: number): { readonly index: number; readonly from: number; readonly to: number } {
@@ -106,7 +102,12 @@ export type Strip = {
   readonly greatest: number;
   /** How many row edges run out on the wall. */
   readonly crossed: number;
+  /** whether one runs out on it wherever the line lies: askew by more than a plank is wide, only another direction helps it */
+  readonly always: boolean;
 };
+
+/** Whether a wall is askew by so much that a row's edge runs out on it wherever the rows lie. */
+export const isAlwaysCrossed = ({ w: [a, b] }: RunningWall, widths: readonly number[]): boolean => Math.abs(a - b) >= Math.max(...widths);
 
 /** The strips beside every wall for one place of the rows. */
 export function stripsFor(walls: readonly RunningWall[], grid: Grid): readonly Strip[] {
@@ -120,6 +121,7 @@ export function stripsFor(walls: readonly RunningWall[], grid: Grid): readonly S
       least: crossed > 0 ? 0 : Math.min(at[0], at[1]),
       greatest: crossed > 0 ? Math.max(...grid.widths) : Math.max(at[0], at[1]),
       crossed,
+      always: isAlwaysCrossed(wall, grid.widths),
     };
   });
 }

@@ -1,5 +1,6 @@
 import { scoreOf } from './best';
-import { periodOf, stripsFor, type RunningWall } from './circle';
+import { modulo } from '../geometry';
+import { isAlwaysCrossed, periodOf, stripsFor, type RunningWall } from './circle';
 
 /** One place on the curve: how far the rows are moved, the worst strip there, and the wall that has it. */
 export type CurvePoint = { readonly shift: number; readonly worst: number; readonly wall: number };
@@ -15,12 +16,13 @@ export type Reign = { readonly from: number; readonly to: number; readonly wall:
  */
 export function stripCurve(walls: readonly RunningWall[], widths: readonly number[], zero: number, steps = 240): readonly CurvePoint[] {
   const period = periodOf(widths);
+  const helped = walls.map((wall) => !isAlwaysCrossed(wall, widths));
   const shifts = new Set<number>(Array.from({ length: steps + 1 }, (_, i) => (i * period) / steps));
   let before = 0;
   for (const width of widths) {
     for (const { w } of walls) {
       for (const at of w) {
-        const jump = (((at - before - zero) % period) + period) % period;
+        const jump = modulo(at - before - zero, period);
         for (const shift of [jump - 0.01, jump + 0.01]) if (shift > 0 && shift < period) shifts.add(shift);
       }
     }
@@ -33,12 +35,13 @@ export function stripCurve(walls: readonly RunningWall[], widths: readonly numbe
       let wall = -1;
       let least = Infinity;
       stripsFor(walls, grid).forEach((strip, i) => {
-        if (strip.least < least - 1e-9) {
+        // a wall that no shift helps says nothing about this one
+        if (helped[i] && strip.least < least - 1e-9) {
           least = strip.least;
           wall = i;
         }
       });
-      return { shift, worst: walls.length === 0 ? 0 : scoreOf(walls, grid, 0).narrowest, wall };
+      return { shift, worst: wall < 0 ? 0 : scoreOf(walls, grid, 0).narrowest, wall };
     });
 }
 

@@ -1,4 +1,5 @@
-import { boxOf, frameOf, round6, turned, type Point } from '../geometry';
+import { boxOf, frameOf, modulo, round6, turned, type Point } from '../geometry';
+import { RUNS_WITH } from './circle';
 import type { Floor } from '../floors';
 
 export type DirectionChoice = { readonly direction: number; readonly reason: string };
@@ -13,7 +14,7 @@ export function wallDirections(floor: Floor): readonly { direction: number; leng
     if (bound.kind !== 'wall') continue;
     const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
     let angle = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
-    angle = ((angle % 180) + 180) % 180;
+    angle = modulo(angle, 180);
     // an angle that is a hair off a quarter turn is one
     const snapped = Math.round(angle / 90) * 90;
     if (Math.abs(angle - snapped) < 1e-4) angle = snapped % 180;
@@ -48,11 +49,9 @@ export type Lie = 'along' | 'across';
 const CORRIDOR = { longer: 2.2, narrower: 2200 };
 /** Rough order of weight: along the corridor, along the longest walls, along the way people walk in, along the light. */
 const POINTS = { corridor: 3, walls: 2, entry: 0.5, light: 0.5 };
-/** Walls within this many degrees of the planks run with them. */
-const WITH = 10;
 
 const apart = (a: number, b: number): number => {
-  const d = (((a - b) % 180) + 180) % 180;
+  const d = modulo(a - b, 180);
   return Math.min(d, 180 - d);
 };
 const angleOf = (a: Point, b: Point): number => (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
@@ -101,7 +100,7 @@ export function judgedDirections(floor: Floor): readonly Judgement[] {
   const [entry, light] = [entryOf(floor), lightOf(floor)];
   return sensibleDirections(floor)
     .map((direction) => {
-      const along = ways.filter((w) => apart(w.direction, direction) < WITH).reduce((sum, w) => sum + w.length, 0);
+      const along = ways.filter((w) => apart(w.direction, direction) < RUNS_WITH).reduce((sum, w) => sum + w.length, 0);
       const lies = {
         corridor: corridor === undefined ? null : lie(corridor, direction),
         entry: entry === null ? null : lie(entry, direction),
@@ -129,7 +128,7 @@ export function reasonsFor({ walls, corridor, entry, light }: Judgement): string
 /** Which way the planks run: as the job says, or as judged best. */
 export function directionOf(floor: Floor): DirectionChoice {
   const wanted = floor.layout.direction;
-  if (wanted !== 'auto') return { direction: round6(((wanted % 360) + 360) % 360), reason: 'as you set it' };
+  if (wanted !== 'auto') return { direction: round6(modulo(wanted, 360)), reason: 'as you set it' };
   const [best] = judgedDirections(floor);
   if (!best || best.walls === 0) return { direction: best?.direction ?? 0, reason: 'no wall to go by' };
   return { direction: best.direction, reason: reasonsFor(best) };

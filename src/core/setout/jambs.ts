@@ -1,6 +1,6 @@
 import { turned, type Frame, type Point } from '../geometry';
 import type { Floor } from '../floors';
-import { rowAt, type Grid } from './circle';
+import { rowAt, STEEPEST, type Grid } from './circle';
 
 /** A row's edge up to this far past a wall's face (mm) leaves a lip that has to be notched round both jambs. */
 const FINGER = 40;
@@ -24,7 +24,7 @@ export function runningDoorways(ways: Floor['ways'], frame: Frame): readonly Run
     if (opening.finish !== 'through' || opening.between[1] === null) return [];
     const [n0, n1, f0, f1] = [near[0], near[1], far[0], far[1]].map((p) => turned(frame, p)) as [Point, Point, Point, Point];
     // the wall runs with the planks where its face does
-    if (Math.abs(n1[1] - n0[1]) > Math.tan(Math.PI / 18) * Math.abs(n1[0] - n0[0])) return [];
+    if (Math.abs(n1[1] - n0[1]) > STEEPEST * Math.abs(n1[0] - n0[0])) return [];
     const faces = [(n0[1] + n1[1]) / 2, (f0[1] + f1[1]) / 2];
     const [low, high] = [Math.min(...faces), Math.max(...faces)];
     return [{ opening: opening.id, low, high, clear: Math.min(WELL_INSIDE, (high - low) / 4), u: (n0[0] + n1[0]) / 2 }];

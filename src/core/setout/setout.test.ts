@@ -198,3 +198,28 @@ test('the directions worth comparing follow the walls', () => {
   });
   expect(sensibleDirections(wedge)).toHaveLength(4);
 });
+
+test('a wall askew by more than a plank’s width is known as such, and is in nobody’s way: not in the score, not on the curve', () => {
+  const job = room(1000, 1000);
+  const outline: [number, number][] = [
+    [0, 0],
+    [4000, 0],
+    [4000, 2600],
+    [0, 3000],
+  ];
+  const ground = groundOf({ ...floorOf({ ...job, spaces: [{ ...job.spaces[0]!, outline }] }) });
+  const level = groundOf({ ...ground.floor, layout: { ...ground.floor.layout, direction: 0 } });
+  const strips = stripsFor(level.walls, { origin: 30, widths: [192] });
+  const askew = strips.filter((s) => s.always);
+  expect(askew).toHaveLength(1);
+  expect(askew[0]!.least).toBe(0);
+  // what is promised of the other walls is what their strips are
+  const others = strips.filter((s) => !s.always);
+  expect(scoreOf(level.walls, { origin: 30, widths: [192] }, 50).narrowest).toBeCloseTo(Math.min(...others.map((s) => s.least)), 6);
+  const curve = stripCurve(level.walls, [192], level.reach[0]);
+  for (const { worst, wall, shift } of curve) {
+    expect(level.walls[wall]).not.toBe(askew[0]!.wall);
+    const there = stripsFor(level.walls, { origin: level.reach[0] + shift, widths: [192] });
+    expect(worst).toBeCloseTo(there[wall]!.least, 6);
+  }
+});

@@ -1,4 +1,4 @@
-import { round3, signedArea, type Point, type Ring } from '../geometry';
+import { modulo, round3, signedArea, type Point, type Ring } from '../geometry';
 import type { Reshaped } from './flare';
 
 const at = (ring: Ring, i: number): Point => ring[((i % ring.length) + ring.length) % ring.length]!;
@@ -19,7 +19,7 @@ export function cornerAngle(ring: Ring, corner: number): number {
   const heading = (q: Point) => (Math.atan2(q[1] - p[1], q[0] - p[0]) * 180) / Math.PI;
   const turn = heading(at(ring, corner - 1)) - heading(at(ring, corner + 1));
   const inside = signedArea(ring) > 0 ? turn : -turn;
-  return (((inside % 360) + 360) % 360) as number;
+  return modulo(inside, 360);
 }
 
 /**
