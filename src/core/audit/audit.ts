@@ -14,7 +14,7 @@ import { bands, halfBond, likeness, patternLost, stairs } from './looks';
 import { measureRows } from './measure';
 import { registerJoint } from './registerJoint';
 import { rip } from './rip';
-import { lengthIn, type Rule } from './rule';
+import { lengthIn, type AuditedFloor, type Rule } from './rule';
 import { stagger } from './stagger';
 
 /** What is measured, in the order in which findings of one level are listed. */
@@ -37,6 +37,24 @@ const MEASURES: readonly Rule[] = [
   bands,
 ];
 
+/** A floor as the rules see it: what is laid there, measured, and what bounds it. */
+export function auditedFloor(job: Pick<Job, 'display'>, floor: Floor, plan: PlanFloor): AuditedFloor {
+  const frame = frameOf(plan.direction);
+  return {
+    id: floor.id,
+    product: floor.product,
+    frame,
+    plan,
+    rows: measureRows(plan, frame),
+    edges: floor.edges,
+    ways: floor.ways,
+    butts: floor.layout.stagger.butts ?? 0,
+    school: schoolFor(floor.layout.stagger.school, floor.product),
+    wanted: floor.layout.stagger.school,
+    length: lengthIn(job),
+  };
+}
+
 /**
  * Measures the pieces of laid or planned floors and lists what breaks a limit or displeases the eye. Knows nothing of how the
  * pieces were chosen.
@@ -47,21 +65,7 @@ const MEASURES: readonly Rule[] = [
 export function audit(job: Pick<Job, 'display'>, floors: readonly Floor[], plans: readonly PlanFloor[]): readonly Placed[] {
   const findings: Placed[] = [];
   floors.forEach((floor, i) => {
-    const plan = plans[i]!;
-    const frame = frameOf(plan.direction);
-    const audited = {
-      id: floor.id,
-      product: floor.product,
-      frame,
-      plan,
-      rows: measureRows(plan, frame),
-      edges: floor.edges,
-      ways: floor.ways,
-      butts: floor.layout.stagger.butts ?? 0,
-      school: schoolFor(floor.layout.stagger.school, floor.product),
-      wanted: floor.layout.stagger.school,
-      length: lengthIn(job),
-    };
+    const audited = auditedFloor(job, floor, plans[i]!);
     for (const measure of MEASURES) measure(audited, (f) => findings.push(f));
   });
   const rank = (f: Finding) => (f.level === 'must' ? 0 : 1);

@@ -1,8 +1,8 @@
-import { spansAt, turned, turnedPolygon, type Polygon, type Span, ROUNDING } from '../geometry';
-import { type PlanRow, sourceOf, sourceText } from '../given';
+import { spansAt, turned, turnedPolygon, type Point, type Polygon, type Span, ROUNDING } from '../geometry';
+import { sourceOf, sourceText, type Placed, type PlanRow } from '../given';
 import { runningWalls, SHORTEST_JUDGED, type RunningWall } from '../setout';
 
-import { finding, type Rule } from './rule';
+import { finding, type AuditedFloor, type Rule } from './rule';
 
 type Stretch = { from: number; to: number; least: number; at: readonly [number, number] };
 
@@ -10,9 +10,13 @@ type Stretch = { from: number; to: number; least: number; at: readonly [number, 
  * Least rip: the width left of a row beside a wall, a transition's line, a hearth, an island or a cabinet that runs with the planks (within
  * 10°), over more than 30 mm of length; one finding for each stretch. Mend: move the line.
  */
-export const rip: Rule = (floor, say) => {
+export const rip: Rule = (floor, say) => ripStretches(floor).forEach(({ finding: f }) => say(f));
+
+/** Every stretch that is too narrow: its finding, and the two ends of where it reaches, in the row frame. */
+export function ripStretches(floor: AuditedFloor): { readonly finding: Placed; readonly reach: readonly [Point, Point] }[] {
   const limit = floor.product.limits.rip;
-  if (limit <= 0) return;
+  if (limit <= 0) return [];
+  const found: { finding: Placed; reach: [Point, Point] }[] = [];
   const laid = floor.plan.laid.map((polygon) => turnedPolygon(floor.frame, polygon));
   const walls = runningWalls(floor.edges, floor.frame);
   for (const { row } of floor.rows) {
@@ -20,18 +24,23 @@ export const rip: Rule = (floor, say) => {
       const narrow = walls.filter((w) => w.side === side).flatMap((wall) => narrowStretches(wall, row, laid, limit - ROUNDING));
       for (const { from, to, least, at } of joined(narrow)) {
         if (to - from <= SHORTEST_JUDGED) continue;
-        say(
-          finding(floor, 'rip', turned(floor.frame, at), {
+        found.push({
+          reach: [
+            [from, row.from],
+            [to, row.to],
+          ],
+          finding: finding(floor, 'rip', turned(floor.frame, at), {
             rows: [row.n],
             measured: least,
             limit,
             text: `Row ${row.n} is only ${floor.length(least)} wide beside the wall over ${floor.length(to - from)}, at least ${floor.length(limit)} (${sourceText(sourceOf(floor.product, 'rip'))}). Move the line.`,
           }),
-        );
+        });
       }
     }
   }
-};
+  return found;
+}
 
 /** Where, along one wall and in one row, less than `limit` of the row's width is left. */
 function narrowStretches(wall: RunningWall, row: PlanRow, laid: readonly Polygon[], limit: number): Stretch[] {

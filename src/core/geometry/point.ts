@@ -24,10 +24,7 @@ export function distanceToSegment(p: Point, a: Point, b: Point): number {
 }
 
 /** The rest of a division that is never negative: where a place lies on a circle of length n. */
-export const modulo = (a: number, n: number): number => {
-  const rest = a % n;
-  return rest < 0 ? rest + n : rest;
-};
+export const modulo = (a: number, n: number): number => ((a % n) + n) % n;
 
 /** Rounds to the three decimals that our files carry; never gives −0. */
 export const round3 = (n: number): number => Math.round(n * 1000) / 1000 || 0;

@@ -5,7 +5,7 @@ import { polygonArea, round3, roundPoint, type MultiPolygon } from '../geometry'
 import { good, planningOf, planText, woodOf, type Job, type Plan, type Plank, type PlanFloor, type Product, type Result } from '../given';
 import { rows } from '../rows';
 import { setOut } from '../setout';
-import { boxesFor } from './boxes';
+import { boxesFor } from '../wood';
 import { cutList } from './cutlist';
 import { dealtPlanks } from './faces';
 import { sawnOf } from './sawn';

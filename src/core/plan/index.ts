@@ -1,6 +1,5 @@
 /** The plan: what lies where and which plank it is cut from, the cut list that is read from it, and the few numbers that sum it up. */
 export * from './answer';
-export * from './boxes';
 export * from './cutlist';
 export * from './summary';
 export * from './faces';

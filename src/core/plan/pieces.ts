@@ -1,6 +1,6 @@
 import { boxOf, clipHalf, round3, roundPoint, turned, type Frame, type MultiPolygon, type Polygon, type Ring, ROUNDING } from '../geometry';
 import { slantsOf, type Cut, type Run } from '../rows';
-import type { Sawn } from './guillotine';
+import type { Sawn } from '../wood';
 import type { Blank } from './reuse';
 import type { Piece } from '../given';
 

@@ -5,7 +5,7 @@
  */
 import { polygonArea } from '../geometry';
 import { lapBetween, type Slants } from '../rows';
-import { comesApart, type Sawn, SAWN_ALIKE } from './guillotine';
+import { comesApart, type Sawn, SAWN_ALIKE } from '../wood';
 import type { Piece } from '../given';
 
 type Box = Piece['cut'];

@@ -1,7 +1,7 @@
 import { round3 } from '../geometry';
 import type { Piece, Plank } from '../given';
 import type { LaidOut, MixedCut } from '../rows';
-import { crowded } from './guillotine';
+import { crowded } from './crowded';
 import { piecesOf } from './pieces';
 import { reuse, type Blank } from './reuse';
 

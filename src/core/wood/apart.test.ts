@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { comesApart, crowded, type Sawn } from './guillotine';
+import { comesApart, type Sawn } from '.';
 import type { Piece } from '../given';
 
 type Box = Piece['cut'];
@@ -61,17 +61,4 @@ test('slanted ends that lap come apart by one slanted cut, a kerf wide across it
   expect(comesApart([closer, starter(412.3)], 3)).toBe(true);
   expect(comesApart([closer, starter(412.2)], 3)).toBe(false);
   expect(comesApart([closer, { box: starter(412.3).box }], 3)).toBe(false);
-});
-
-const piece = (id: string, cut: Box) => ({
-  box: cut,
-  piece: { id, row: Number(id.split('.')[0]), outline: [], plank: 1, cut } satisfies Piece,
-});
-
-test('of crowded halves the smaller one moves; pieces that come apart stay', () => {
-  const near = piece('3.1', box(0, 500, 0, 90));
-  const far = piece('3.2', box(0, 400, 91, 192));
-  const starter = piece('4.1', box(900, 1285, 0, 192));
-  expect(crowded([near, far, starter], 3)).toEqual([far]);
-  expect(crowded([near, piece('3.2', box(0, 400, 93, 192)), starter], 3)).toEqual([]);
 });

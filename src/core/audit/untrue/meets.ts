@@ -1,0 +1,106 @@
+import { frameOf, insidePolygon, spansAt, turned, type Point } from '../../geometry';
+import type { Plan, PlanFloor } from '../../given';
+import { ALIKE, type Say, type Shape } from './shapes';
+
+/** How far (mm) beside an edge one looks for the piece that lies there. */
+const BESIDE = 0.1;
+/** Places along an edge at which one looks. */
+const SHARES = [0.06, 0.28, 0.5, 0.72, 0.94];
+
+type Side = 'left' | 'right' | 'before' | 'after' | 'askew';
+
+/**
+ * Pieces lock where they meet: end to end and square, the left one by its plank's right factory end and the right one by its left, unless both
+ * are marked as butts, of which there are no more than the job allows; and row to row by both factory edges.
+ */
+export function meets(plan: Plan, floor: PlanFloor, shapes: readonly Shape[], butts: number, say: Say): void {
+  const frame = frameOf(floor.direction);
+  const planks = new Map(plan.planks.map((p) => [p.n, p]));
+  const tell = (p: Point, text: string) => say(floor.id, turned(frame, p), text);
+  const buttJoints = new Set<string>();
+  for (const own of shapes) {
+    const row = floor.rows.find((r) => r.n === own.piece.row);
+    if (!row) continue;
+    const others = shapes.filter(
+      (s) => s !== own && s.piece.row === row.n && s.box.minX < own.box.maxX + 1 && s.box.maxX > own.box.minX - 1,
+    );
+    const said = new Set<string>();
+    for (const { at, beside, side } of edgesOf(own)) {
+      // along the row's own edges lie other rows
+      const onEdge = Math.min(Math.abs(at[1] - row.from), Math.abs(at[1] - row.to)) < ALIKE && (side === 'before' || side === 'after');
+      const other = onEdge ? undefined : others.find((s) => insidePolygon(beside, s.shape));
+      if (!other || said.has(`${other.piece.id} ${side}`)) continue;
+      said.add(`${other.piece.id} ${side}`);
+      if (side !== 'left' && side !== 'right') {
+        tell(at, `Pieces ${own.piece.id} and ${other.piece.id} of one row do not meet end to end, square to it.`);
+        continue;
+      }
+      // each joint is seen from its left piece
+      if (side === 'left') continue;
+      if (own.piece.butt && other.piece.butt) {
+        buttJoints.add(`${own.piece.id} ${other.piece.id}`);
+        if (buttJoints.size > butts) tell(at, `A saw-cut butt joint, number ${buttJoints.size} where the job allows ${butts}.`);
+        continue;
+      }
+      const plank = planks.get(own.piece.plank);
+      const end = own.piece.cut.from + at[0] - own.box.minX;
+      const begin = other.piece.cut.from + at[0] - other.box.minX;
+      if (!plank || Math.abs(end - plank.length) > ALIKE)
+        tell(at, `Piece ${own.piece.id} meets ${other.piece.id} without its right factory end.`);
+      if (Math.abs(begin) > ALIKE) tell(at, `Piece ${other.piece.id} meets ${own.piece.id} without its left factory end.`);
+    }
+  }
+  for (const row of floor.rows) {
+    const next = floor.rows.find((r) => r !== row && Math.abs(r.from - row.to) < ALIKE);
+    if (next) edgesLock(floor, shapes, row.n, next.n, row.to, tell, (n) => planks.get(n)?.width ?? 0);
+  }
+}
+
+/** Points along the sides of a piece, each a little way outside, and which side of it that is. */
+function edgesOf({ shape }: Shape): { at: Point; beside: Point; side: Side }[] {
+  return shape.flatMap((ring) =>
+    ring.flatMap((a, i) => {
+      const b = ring[(i + 1) % ring.length]!;
+      const [du, dw] = [b[0] - a[0], b[1] - a[1]];
+      const length = Math.hypot(du, dw);
+      if (length < 0.5) return [];
+      // a ring's inside lies left of it: turned polygons have their outer rings anticlockwise, holes clockwise
+      const out: Point = [dw / length, -du / length];
+      const side: Side =
+        Math.abs(du) < ALIKE ? (out[0] > 0 ? 'right' : 'left') : Math.abs(dw) < ALIKE ? (out[1] > 0 ? 'after' : 'before') : 'askew';
+      return SHARES.map((share) => {
+        const at: Point = [a[0] + du * share, a[1] + dw * share];
+        return { at, beside: [at[0] + out[0] * BESIDE, at[1] + out[1] * BESIDE] as Point, side };
+      });
+    }),
+  );
+}
+
+/** Where two rows meet, both pieces come to their shared edge with the plank's own. */
+function edgesLock(
+  floor: PlanFloor,
+  shapes: readonly Shape[],
+  row: number,
+  next: number,
+  w: number,
+  tell: (p: Point, text: string) => void,
+  widthOf: (plank: number) => number,
+): void {
+  const spans = (n: number, at: number) =>
+    shapes
+      .filter((s) => s.piece.row === n && s.box.minY < at && s.box.maxY > at)
+      .flatMap((s) => spansAt([s.shape], 1, at, 1).map(([from, to]) => ({ from, to, ...s })));
+  const lower = spans(next, w + 0.05);
+  for (const upper of spans(row, w - 0.05)) {
+    for (const other of lower) {
+      const [from, to] = [Math.max(upper.from, other.from), Math.min(upper.to, other.to)];
+      if (to - from < 0.5) continue;
+      const at: Point = [(from + to) / 2, w];
+      const far = upper.piece.cut.low + w - upper.box.minY;
+      const near = other.piece.cut.low + w - other.box.minY;
+      if (Math.abs(far - widthOf(upper.piece.plank)) > ALIKE)
+        tell(at, `Piece ${upper.piece.id} meets row ${next} without its factory edge.`);
+      if (Math.abs(near) > ALIKE) tell(at, `Piece ${other.piece.id} meets row ${row} without its factory edge.`);
+    }
+  }
+}

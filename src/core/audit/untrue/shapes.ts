@@ -1,0 +1,45 @@
+import {
+  boxOf,
+  crossingEdges,
+  frameOf,
+  polygonArea,
+  turned,
+  turnedPolygon,
+  type Box,
+  type Frame,
+  type Point,
+  type Polygon,
+} from '../../geometry';
+import type { Piece, PlanFloor } from '../../given';
+
+/** Places in plan files are rounded to a thousandth; what differs by less than this (mm) is meant as one. */
+export const ALIKE = 0.02;
+
+/** Says that something is untrue: on which floor and where, in plan; nowhere for a sum. */
+export type Say = (floor: string | null, at: Point | null, text: string) => void;
+
+/** A piece of a plan that somebody made, in the row frame. */
+export type Shape = { readonly piece: Piece; readonly shape: Polygon; readonly box: Box };
+
+/** The middle of a piece, in plan. */
+export const middleOf = (frame: Frame, { box }: Pick<Shape, 'box'>): Point =>
+  turned(frame, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]);
+
+/** The pieces of a floor that have a shape; of those that have none, and of ids that come twice, it is said. */
+export function shapesOf(floor: PlanFloor, say: Say): readonly Shape[] {
+  const frame = frameOf(floor.direction);
+  const ids = new Set<string>();
+  return floor.pieces.flatMap((piece): Shape[] => {
+    const at = piece.outline[0]?.[0] ?? null;
+    const flat = piece.outline.length === 0 || piece.outline.some((ring) => ring.length < 3 || crossingEdges(ring) !== null);
+    if (flat || polygonArea(piece.outline) < ALIKE) {
+      say(floor.id, at, `Piece ${piece.id} encloses nothing, or its edges cross.`);
+      return [];
+    }
+    const shape = turnedPolygon(frame, piece.outline);
+    const own = { piece, shape, box: boxOf(shape[0]!) };
+    if (ids.has(piece.id)) say(floor.id, middleOf(frame, own), `There are two pieces ${piece.id}.`);
+    ids.add(piece.id);
+    return [own];
+  });
+}
