@@ -48,6 +48,36 @@ function filesBelow(folder) {
   });
 }
 
+/** What the command line is made of. */
+const CLI_SOURCES = ['src/core', 'src/formats', 'src/cli'];
+
+/** The command line as one file, bundled anew where its sources are newer; gives its path. */
+export function ensureBundled() {
+  const bundle = join(root, 'dist', 'pitsaw.cjs');
+  const made = existsSync(bundle) ? statSync(bundle).mtimeMs : 0;
+  const newest = Math.max(...['package.json', ...CLI_SOURCES.flatMap(filesBelow)].map((f) => statSync(join(root, f)).mtimeMs));
+  if (made > newest) return bundle;
+  const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'));
+  must(
+    'Bundling the command line',
+    run(
+      join(root, 'node_modules', '.bin', 'esbuild'),
+      [
+        'src/cli/main.ts',
+        '--bundle',
+        '--minify',
+        '--platform=node',
+        '--target=node20',
+        '--format=cjs',
+        `--outfile=${bundle}`,
+        `--define:PITSAW_VERSION=${JSON.stringify(version)}`,
+      ],
+      { quiet: true },
+    ),
+  );
+  return bundle;
+}
+
 /** Builds the application where its sources are newer than the last build. */
 export function ensureBuilt() {
   const sources = ['package-lock.json', 'next.config.ts', 'tsconfig.json', ...filesBelow('src')].filter((f) => !/\.test\.tsx?$/.test(f));

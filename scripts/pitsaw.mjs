@@ -1,10 +1,7 @@
-// The command line: npm run --silent pitsaw -- plan FILE
-import { spawnSync } from 'node:child_process';
-import { join } from 'node:path';
-import { ensureInstalled, root } from './lib.mjs';
+#!/usr/bin/env node
+// The command line: npm run --silent pitsaw -- VERB FILE, or pitsaw VERB FILE where it is installed. Runs from one bundled file.
+import { createRequire } from 'node:module';
+import { ensureBundled, ensureInstalled } from './lib.mjs';
 
 ensureInstalled();
-const result = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'src/cli/main.ts'), ...process.argv.slice(2)], {
-  stdio: 'inherit',
-});
-process.exit(result.status ?? 1);
+createRequire(import.meta.url)(ensureBundled());

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { newJob, planSchema } from '../core/given';
@@ -8,12 +8,14 @@ let folder: string;
 beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'pitsaw-cli-'))));
 afterAll(() => rmSync(folder, { recursive: true }));
 
-const pitsaw = (...args: string[]) => spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], { encoding: 'utf8' });
-const file = (text: string): string => {
-  const path = join(folder, 'job.pitsaw.json');
+const pitsaw = (...args: string[]) => spawnSync(process.execPath, ['scripts/pitsaw.mjs', ...args], { encoding: 'utf8', maxBuffer: 1e8 });
+const file = (text: string, name = 'job.pitsaw.json'): string => {
+  const path = join(folder, name);
   writeFileSync(path, text);
   return path;
 };
+
+const office = () => file(JSON.stringify(newJob('Lock office', 'metric', 4200, 3100)), 'office.pitsaw.json');
 
 test('plan prints the plan file, the same bytes each time', () => {
   const path = file(JSON.stringify(newJob('Lock office', 'metric', 4200, 3100)));
@@ -57,11 +59,41 @@ test.each<[string, () => string[], RegExp]>([
     () => ['plan', file(JSON.stringify(newJob('x', 'metric', 4000, 15)))],
     /^spaces\[0\]\.outline: nothing is left to lay/,
   ],
-  ['no command', () => [], /^usage: /],
+  ['no verb', () => [], /^usage: pitsaw plan\|audit\|export FILE/],
+  ['an unknown verb', () => ['paint', 'x'], /^unknown command 'paint'/],
+  ['an unknown option', () => ['plan', 'x', '--fast'], /^unknown option '--fast'/],
+  ['no file', () => ['plan'], /^missing required argument 'file'/],
+  ['a file too many', () => ['plan', 'x', 'y'], /^too many arguments/],
+  ['an unknown format', () => ['export', 'x', '--as', 'pdf'], /^--as pdf: is none of csv, svg, dxf/],
+  ['a plan that is none', () => ['audit', office(), office()], /this is not a plan file/],
+  ['a plan of another version', () => ['audit', office(), file('{"format":"pitsaw/plan","version":2}', 'other.plan.json')], /version/],
 ])('%s: status 2, one line, nothing on standard output', (_, args, want) => {
   const result = pitsaw(...args());
   expect(result.status).toBe(2);
   expect(result.stdout).toBe('');
   expect(result.stderr.trim().split('\n')).toHaveLength(1);
   expect(result.stderr.trim()).toMatch(want);
+});
+
+test('help and version are printed on standard output', () => {
+  for (const args of [['--help'], ['plan', '--help'], ['audit', '--help'], ['export', '--help'], ['--version']]) {
+    const result = pitsaw(...args);
+    expect([args, result.status, result.stderr]).toEqual([args, 0, '']);
+    expect(result.stdout).toMatch(args[0] === '--version' ? /^\d+\.\d+\.\d+\n$/ : /Usage: pitsaw/);
+  }
+});
+
+test('a job from standard input, its plan judged, and what the application exports', () => {
+  const path = office();
+  const plan = pitsaw('plan', path).stdout;
+  const piped = spawnSync(process.execPath, ['scripts/pitsaw.mjs', 'plan', '-'], { encoding: 'utf8', input: readFileSync(path) });
+  expect(piped.stdout).toBe(plan);
+  const judged = JSON.parse(pitsaw('audit', path, file(plan, 'office.plan.json')).stdout) as { findings: { rule: string }[] };
+  expect(judged).toMatchObject({ format: 'pitsaw/audit', version: 1, job: 'Lock office' });
+  expect(judged.findings.filter((f) => f.rule === 'untrue')).toEqual([]);
+  const lied = plan.replace(/"boxes":(\d+)/, (_, n: string) => `"boxes":${Number(n) + 1}`);
+  expect(pitsaw('audit', path, file(lied, 'lied.plan.json')).stdout).toContain('"rule":"untrue"');
+  expect(pitsaw('export', path, '--as', 'csv').stdout).toMatch(/^floor,row,piece,length/);
+  expect(pitsaw('export', path, '--as', 'svg').stdout).toMatch(/^<svg|^<\?xml/);
+  expect(pitsaw('export', path, '--as', 'dxf').stdout).toContain('SECTION');
 });

@@ -1,35 +1,55 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
-import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, Model, type ModelStatic } from 'sequelize';
+import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model, type ModelStatic } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
-import * as jobs from './migrations/001-jobs';
+import { settledSqlite } from './connections';
+import * as first from './migrations/001-jobs';
+import * as second from './migrations/002-events';
 
 /** A job's row: `head` is the revision that it stands at, `version` counts every change, undoing included. */
-export class JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
-  declare id: string;
-  declare name: string;
-  declare head: number | null;
-  declare version: number;
-  declare deletedAt: Date | null;
-  declare createdAt: CreationOptional<Date>;
-  declare updatedAt: CreationOptional<Date>;
+export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
+  id: string;
+  name: string;
+  head: number | null;
+  version: number;
+  deletedAt: Date | null;
+  createdAt: CreationOptional<Date>;
+  updatedAt: CreationOptional<Date>;
 }
 
 /** One state of a job's document. `kept` is `line` on the line of undo, `refused` for a stale save that was put aside. */
-export class RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreationAttributes<RevisionRow>> {
-  declare id: CreationOptional<number>;
-  declare jobId: string;
-  declare parent: number | null;
-  declare kept: 'line' | 'refused';
-  declare document: string;
-  declare createdAt: CreationOptional<Date>;
+export interface RevisionRow extends Model<InferAttributes<RevisionRow>, InferCreationAttributes<RevisionRow>> {
+  id: CreationOptional<number>;
+  jobId: string;
+  parent: number | null;
+  kept: 'line' | 'refused';
+  document: string;
+  createdAt: CreationOptional<Date>;
+}
+
+/** Something that happened on a job's site, as a line of its log; never changed. */
+export interface EventRow extends Model<InferAttributes<EventRow>, InferCreationAttributes<EventRow>> {
+  jobId: string;
+  /** the server's number, from 1 */
+  n: number;
+  /** the device's own */
+  eventId: string;
+  /** the line, as JSON */
+  body: string;
+  createdAt: CreationOptional<Date>;
 }
 
 export type Database = {
   readonly sequelize: Sequelize;
   readonly jobs: ModelStatic<JobRow>;
   readonly revisions: ModelStatic<RevisionRow>;
+  readonly events: ModelStatic<EventRow>;
 };
+
+const MIGRATIONS = [
+  ['001-jobs', first],
+  ['002-events', second],
+] as const;
 
 /** Opens (and where needed creates) the database in a file and brings it up to date. */
 export async function openDatabase(file: string): Promise<Database> {
@@ -37,21 +57,20 @@ export async function openDatabase(file: string): Promise<Database> {
   const sequelize = new Sequelize({
     dialect: 'sqlite',
     storage: file,
+    dialectModule: settledSqlite,
     logging: false,
     retry: { match: [/SQLITE_BUSY/], max: 8, backoffBase: 50 },
   });
-  await sequelize.query('PRAGMA journal_mode = WAL');
-  await sequelize.query('PRAGMA synchronous = NORMAL');
-  await sequelize.query('PRAGMA busy_timeout = 5000');
+  const tables = sequelize.getQueryInterface();
   const umzug = new Umzug({
-    migrations: [{ name: '001-jobs', up: ({ context }) => jobs.up(context), down: ({ context }) => jobs.down(context) }],
-    context: sequelize.getQueryInterface(),
+    migrations: MIGRATIONS.map(([name, { up, down }]) => ({ name, up: () => up(tables), down: () => down(tables) })),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,
   });
   await umzug.up();
 
-  JobRow.init(
+  const jobs = sequelize.define<JobRow>(
+    'jobs',
     {
       id: { type: DataTypes.STRING, primaryKey: true },
       name: { type: DataTypes.STRING, allowNull: false },
@@ -61,9 +80,10 @@ export async function openDatabase(file: string): Promise<Database> {
       createdAt: DataTypes.DATE,
       updatedAt: DataTypes.DATE,
     },
-    { sequelize, tableName: 'jobs' },
+    { tableName: 'jobs' },
   );
-  RevisionRow.init(
+  const revisions = sequelize.define<RevisionRow>(
+    'revisions',
     {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
       jobId: { type: DataTypes.STRING, allowNull: false },
@@ -72,7 +92,18 @@ export async function openDatabase(file: string): Promise<Database> {
       document: { type: DataTypes.TEXT, allowNull: false },
       createdAt: DataTypes.DATE,
     },
-    { sequelize, tableName: 'revisions', updatedAt: false },
+    { tableName: 'revisions', updatedAt: false },
   );
-  return { sequelize, jobs: JobRow, revisions: RevisionRow };
+  const events = sequelize.define<EventRow>(
+    'events',
+    {
+      jobId: { type: DataTypes.STRING, primaryKey: true },
+      n: { type: DataTypes.INTEGER, primaryKey: true },
+      eventId: { type: DataTypes.STRING, allowNull: false },
+      body: { type: DataTypes.TEXT, allowNull: false },
+      createdAt: DataTypes.DATE,
+    },
+    { tableName: 'events', updatedAt: false },
+  );
+  return { sequelize, jobs, revisions, events };
 }

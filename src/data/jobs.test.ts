@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { newJob, type Job } from '../core/given';
-import { jobStore, openDatabase, type JobStore } from '.';
+import { jobStore, openDatabase, type JobStore, type StoredJob } from '.';
 
 let folder: string;
 let store: JobStore;
@@ -23,8 +23,8 @@ const named = (name: string): Job => ({ ...newJob(name, 'metric', 4000, 3000), .
 
 test('a job comes back as it was given, fields that nobody knows included', async () => {
   const { id } = await store.create(named('Porch'));
-  const job = await store.read(id);
-  expect(job?.document).toEqual(named('Porch'));
+  const job = (await store.read(id)) as StoredJob;
+  expect(job.document).toEqual(named('Porch'));
   expect(job).toMatchObject({ canUndo: false, canRedo: false });
 });
 
@@ -50,7 +50,7 @@ test('a stale save is refused and both versions are kept', async () => {
   const kept = await database.revisions.findAll({ where: { kept: 'refused' } });
   expect(kept.map((r) => (JSON.parse(r.document) as Job).name)).toEqual(['mine']);
   // what was put aside does not stand in the way of redo
-  expect((await store.read(id))?.canRedo).toBe(false);
+  expect(await store.read(id)).toMatchObject({ canRedo: false });
   await database.sequelize.close();
 });
 
@@ -67,5 +67,19 @@ test('deleting can be undone', async () => {
   expect(await store.list()).toEqual([]);
   expect(await store.save(id, 1, named('x'))).toEqual({ kind: 'missing' });
   expect(await store.restore(id)).toBe(true);
-  expect((await store.list()).map((j) => j.document.name)).toEqual(['Porch']);
+  expect(await store.list()).toMatchObject([{ document: { name: 'Porch' } }]);
+});
+
+test('a job that cannot be read takes no other with it: it is listed as such, and its file can be taken out', async () => {
+  const { id } = await store.create(named('Broken'));
+  await store.create(named('Whole'));
+  const database = await openDatabase(join(folder, 'jobs.sqlite'));
+  await database.revisions.update({ document: '{"format":"pitsaw/job","version":9}' }, { where: { jobId: id } });
+  await database.sequelize.close();
+  const listed = await store.list();
+  expect(listed).toHaveLength(2);
+  expect(listed.find((j) => j.id === id)).toMatchObject({ name: 'Broken', problem: expect.stringContaining('version') as string });
+  expect(listed.find((j) => j.id !== id)).toMatchObject({ document: { name: 'Whole' } });
+  expect(await store.file(id)).toEqual({ name: 'Broken', text: '{"format":"pitsaw/job","version":9}' });
+  expect(await store.remove(id)).toBe(true);
 });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Op, Transaction } from 'sequelize';
-import { readJobText, type Job } from '../core/given';
+import { problemLine, readJobText, type Job } from '../core/given';
 import type { Database, JobRow } from './database';
 
 /** A job as it is kept. */
@@ -19,13 +19,20 @@ export type Saved =
   | { readonly kind: 'stale'; readonly job: StoredJob; readonly putAside: number }
   | { readonly kind: 'missing' };
 
+/** A job that is kept and cannot be read: nobody can work on it, but its file can be taken out and looked at. */
+export type UnreadableJob = { readonly id: string; readonly name: string; readonly updatedAt: string; readonly problem: string };
+export type ListedJob = StoredJob | UnreadableJob;
+export const isReadable = (job: ListedJob): job is StoredJob => 'document' in job;
+
 /** Days for which a deleted job can be brought back. */
 const KEEP_DELETED_DAYS = 30;
 
 export type JobStore = {
-  list(): Promise<readonly StoredJob[]>;
+  list(): Promise<readonly ListedJob[]>;
   create(document: Job): Promise<StoredJob>;
-  read(id: string): Promise<StoredJob | null>;
+  read(id: string): Promise<ListedJob | null>;
+  /** A job's document as it is kept, whether it can be read or not. */
+  file(id: string): Promise<{ readonly name: string; readonly text: string } | null>;
   /** Saves a document that was changed from version `base`. */
   save(id: string, base: number, document: Job): Promise<Saved>;
   undo(id: string): Promise<StoredJob | null>;
@@ -33,6 +40,9 @@ export type JobStore = {
   remove(id: string): Promise<boolean>;
   restore(id: string): Promise<boolean>;
 };
+
+/** A document that is kept and cannot be read any more. */
+class Unreadable extends Error {}
 
 /** The jobs of a database. Every change is one transaction; changes wait for each other. */
 export function jobStore({ sequelize, jobs, revisions }: Database): JobStore {
@@ -43,11 +53,18 @@ export function jobStore({ sequelize, jobs, revisions }: Database): JobStore {
     return next;
   };
 
+  /** A job, or what keeps it from being read: one that cannot be read takes no other with it. */
+  const listed = (row: JobRow): Promise<ListedJob> =>
+    stored(row).catch((error: unknown) => {
+      if (!(error instanceof Unreadable)) throw error;
+      return { id: row.id, name: row.name, updatedAt: row.updatedAt.toISOString(), problem: error.message };
+    });
+
   async function stored(row: JobRow, transaction?: Transaction): Promise<StoredJob> {
     const head = await revisions.findByPk(row.head!, { transaction, rejectOnEmpty: true });
     const child = await revisions.findOne({ where: { jobId: row.id, parent: head.id, kept: 'line' }, transaction });
     const document = readJobText(head.document);
-    if (!document.ok) throw new Error(`job ${row.id}: ${document.problems[0]!.text}`);
+    if (!document.ok) throw new Unreadable(problemLine(document.problems[0]!));
     return {
       id: row.id,
       version: row.version,
@@ -80,7 +97,7 @@ export function jobStore({ sequelize, jobs, revisions }: Database): JobStore {
     async list() {
       await jobs.destroy({ where: { deletedAt: { [Op.lt]: new Date(Date.now() - KEEP_DELETED_DAYS * 86_400_000) } } });
       const rows = await jobs.findAll({ where: { deletedAt: null }, order: [['updatedAt', 'DESC']] });
-      return Promise.all(rows.map((row) => stored(row)));
+      return Promise.all(rows.map(listed));
     },
     create: (document) =>
       change(async (transaction) => {
@@ -90,7 +107,12 @@ export function jobStore({ sequelize, jobs, revisions }: Database): JobStore {
       }),
     async read(id) {
       const row = await present(id);
-      return row && stored(row);
+      return row && listed(row);
+    },
+    async file(id) {
+      const row = await present(id);
+      const head = row && (await revisions.findByPk(row.head!));
+      return row && head && { name: row.name, text: head.document };
     },
     save: (id, base, document) =>
       change(async (transaction): Promise<Saved> => {

@@ -1,4 +1,5 @@
 import 'server-only';
+import type { SentEvent } from '@/data';
 import { LARGEST_FILE, readJob, readJobText, type Job, type Problem } from '@/core/given';
 
 const problems = (status: number, ...list: Problem[]): Response => Response.json({ problems: list }, { status });
@@ -63,4 +64,65 @@ export async function saveFrom(request: Request): Promise<{ base: number; job: J
   }
   const job = readJob(body.document);
   return job.ok ? { base: body.base as number, job: job.value } : { refused: problems(422, ...job.problems.slice(0, 20)) };
+}
+
+/** Most events that are taken in one batch. */
+const LARGEST_BATCH = 500;
+
+/** Reads a batch of happenings, each with the device's own id. */
+export async function batchFrom(request: Request): Promise<{ events: SentEvent[] } | { refused: Response }> {
+  const text = await limitedText(request);
+  if (text === null) return { refused: tooLarge() };
+  let body: unknown;
+  try {
+    body = JSON.parse(text);
+  } catch {
+    return { refused: problems(400, { path: '', text: 'A batch of happenings is JSON.' }) };
+  }
+  const list = typeof body === 'object' && body !== null && 'events' in body ? body.events : null;
+  const isSent = (e: unknown): e is SentEvent =>
+    typeof e === 'object' && e !== null && 'id' in e && typeof e.id === 'string' && e.id !== '' && e.id.length <= 100;
+  if (!Array.isArray(list) || list.length > LARGEST_BATCH || !list.every(isSent)) {
+    return {
+      refused: problems(422, { path: 'events', text: `is a list of at most ${LARGEST_BATCH} happenings, each with an id of its own` }),
+    };
+  }
+  return { events: list };
+}
+
+/** A connection that says nothing for this long (ms) is checked by a comment line, so that a dead one is noticed. */
+const HEARTBEAT = 10_000;
+
+/**
+ * Answers with a stream of server-sent events.
+ *
+ * @param open begins sending, and gives back how to stop; or the answer to give instead
+ */
+export async function serverSentEvents(
+  request: Request,
+  open: (send: (data: string, id?: number) => void) => Promise<(() => void) | Response>,
+): Promise<Response> {
+  const encoder = new TextEncoder();
+  const waiting: string[] = [];
+  let controller: ReadableStreamDefaultController<Uint8Array> | null = null;
+  const put = (text: string) => (controller ? controller.enqueue(encoder.encode(text)) : waiting.push(text));
+  const opened = await open((data, id) => void put(`${id === undefined ? '' : `id: ${id}\n`}data: ${data}\n\n`));
+  if (opened instanceof Response) return opened;
+  const beat = setInterval(() => void put(': still here\n\n'), HEARTBEAT);
+  const end = () => {
+    clearInterval(beat);
+    opened();
+  };
+  request.signal.addEventListener('abort', end);
+  const body = new ReadableStream<Uint8Array>({
+    start(made) {
+      controller = made;
+      // what says nothing yet says so at once: then the page knows that it is connected
+      for (const text of [': open\n\n', ...waiting]) made.enqueue(encoder.encode(text));
+    },
+    cancel: end,
+  });
+  return new Response(body, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform', connection: 'keep-alive' },
+  });
 }

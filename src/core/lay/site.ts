@@ -28,36 +28,66 @@ type Folding = {
 
 const nothing = (): Folding => ({ plan: null, sawn: new Map(), laid: new Map(), notes: [], keys: new Map() });
 
+/** A site to which the lines of a log are put one by one. */
+export type OpenSite = {
+  /** Puts the next line; gives back why it makes no sense, and then nothing has changed. */
+  put(event: Event): string | null;
+  now(): Site;
+};
+
 /**
- * Folds a log: what lies, what is sawn, which plan is in force. Of the other kinds of line it keeps nothing yet.
+ * A site on which nothing has happened yet. It keeps what lies, what is sawn and which plan is in force; of the other kinds of line it keeps
+ * nothing yet.
+ */
+export function openSite(): OpenSite {
+  let folding = nothing();
+  const events: Event[] = [];
+  const undone = new Set<number>();
+  const takenBack = (event: Extract<Event, { what: 'undone' }>): string | null => {
+    const wrong = undoneWrongly(event, events, undone);
+    if (wrong) return wrong;
+    if (takeBack(folding, events[event.event - 1]!)) return null;
+    // what stands on the line that is taken back may fall with it: all is read again without it
+    const anew = nothing();
+    for (const earlier of events) {
+      if (earlier.n === event.event || undone.has(earlier.n) || earlier.what === 'undone') continue;
+      const fault = put(anew, earlier);
+      if (fault) return `cannot be: without line ${event.event}, line ${earlier.n} ${fault}`;
+    }
+    folding = anew;
+    return null;
+  };
+  return {
+    put(event) {
+      if ((event.what === 'begun') !== (events.length === 0)) {
+        return events.length === 0 ? 'comes before laying began' : 'is “begun”, and the log has begun already';
+      }
+      const fault = event.what === 'undone' ? takenBack(event) : put(folding, event);
+      if (fault) return fault;
+      if (event.what === 'undone') undone.add(event.event);
+      events.push(event);
+      return null;
+    },
+    now() {
+      const { plan, sawn, laid, notes } = folding;
+      return { plan, sawn: new Map(sawn), laid: new Map(laid), notes: [...notes], last: events.length };
+    },
+  };
+}
+
+/**
+ * Folds a log: what lies, what is sawn, which plan is in force.
  *
  * @param events in order, the first `begun`; none gives a site on which nothing happened
  * @returns the site; or the first line that makes no sense where it stands
  */
 export function siteOf(events: readonly Event[]): Result<Site> {
-  let folding = nothing();
-  const undone = new Set<number>();
+  const site = openSite();
   for (const event of events) {
-    if (event.what === 'undone') {
-      const wrong = undoneWrongly(event, events, undone);
-      if (wrong) return bad({ path: `line ${event.n}`, text: wrong });
-      undone.add(event.event);
-      const taken = takeBack(folding, events[event.event - 1]!);
-      if (taken) continue;
-      // what stands on the line that is taken back may fall with it: all is read again without it
-      folding = nothing();
-      for (const earlier of events.slice(0, event.n - 1)) {
-        if (undone.has(earlier.n) || earlier.what === 'undone') continue;
-        const fault = put(folding, earlier);
-        if (fault) return bad({ path: `line ${event.n}`, text: `cannot be: without line ${event.event}, line ${earlier.n} ${fault}` });
-      }
-      continue;
-    }
-    const fault = put(folding, event);
+    const fault = site.put(event);
     if (fault) return bad({ path: `line ${event.n}`, text: fault });
   }
-  const { plan, sawn, laid, notes } = folding;
-  return good({ plan, sawn, laid, notes, last: events.length });
+  return good(site.now());
 }
 
 function undoneWrongly(
@@ -65,7 +95,7 @@ function undoneWrongly(
   events: readonly Event[],
   undone: ReadonlySet<number>,
 ): string | null {
-  if (event >= n) return `takes back line ${event}, which does not come before it`;
+  if (event >= n || !events[event - 1]) return `takes back line ${event}, which does not come before it`;
   const { what } = events[event - 1]!;
   if (what === 'begun' || what === 'undone') return `takes back line ${event}, and “${what}” cannot be taken back`;
   return undone.has(event) ? `takes back line ${event} a second time` : null;
