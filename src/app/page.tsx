@@ -1,5 +1,5 @@
 import { theStore } from '@/data';
-import { JobsPage } from '@/ui/jobs/JobsPage';
+import { JobsPage } from '@/screens/JobsPage';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,3 +1,3 @@
-/** The core behind web workers: newest request wins, progress and cancel. */
-export * from './planner';
+/** Workers: one that gives every answer (newest request wins, progress, cancel), and one that reads drawings. */
+export * from './answers';
 export * from './drawings';

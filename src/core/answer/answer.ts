@@ -27,8 +27,8 @@ export type AnyAnswer = {
   /** the answers that it stands on */
   readonly after: Readonly<Record<string, AnyAnswer>>;
   work(taken: never, before: never, how: How): Result<unknown>;
-  /** whether it takes long enough to be kept from one visit to the next, and to be told how far it is */
-  readonly heavy?: true;
+  /** whether it takes long enough to be kept on the device, from one visit to the next */
+  readonly kept?: true;
   /** what its verb prints; an answer without one is no verb */
   readonly verb?: { readonly about: string; print(out: never, given: Given): string };
 };
@@ -43,7 +43,7 @@ export type Answer<Taken, After extends Readonly<Record<string, AnyAnswer>>, Out
   takes(given: Given): Taken;
   readonly after: After;
   work(taken: Taken, before: OutsOf<After>, how: How): Result<Out>;
-  readonly heavy?: true;
+  readonly kept?: true;
   readonly verb?: { readonly about: string; print(out: Out, given: Given): string };
 };
 

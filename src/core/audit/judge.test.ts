@@ -118,7 +118,11 @@ describe('what is tampered with is said, within 400 mm of where it is', () => {
       true,
     );
     const butts = withPiece(0, k, (p) => ({ ...p, butt: true }));
-    expect(untrue(judged(job, butts)).map((f) => f.text).join()).toMatch(/^(Not listed: Row 1: a saw-cut butt joint.*)?$/);
+    expect(
+      untrue(judged(job, butts))
+        .map((f) => f.text)
+        .join(),
+    ).toMatch(/^(Not listed: Row 1: a saw-cut butt joint.*)?$/);
   });
 });
 

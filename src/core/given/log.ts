@@ -81,11 +81,12 @@ const eventSchema = z.discriminatedUnion('what', kinds, {
 export const KINDS_OF_EVENT: readonly string[] = kinds.map((k) => k.shape.what.value);
 
 type Line = Known<z.infer<typeof eventSchema>>;
-type Planning = 'begun' | 'replanned';
+type WithPlan<One> = One extends { what: 'begun' | 'replanned' } ? Omit<One, 'plan'> & { readonly plan: Plan } : One;
 /** Something that happened on site, as a line of the log. */
-export type Event = Exclude<Line, { what: Planning }> | (Omit<Extract<Line, { what: Planning }>, 'plan'> & { readonly plan: Plan });
+export type Event = WithPlan<Line>;
 /** What is told of a happening; number, time and hand are put to it where it is kept. */
-export type NewEvent = Event extends infer One ? (One extends Event ? Omit<One, 'n' | 'time' | 'by' | 'id'> : never) : never;
+export type NewEvent = Unkept<Event>;
+type Unkept<One> = One extends unknown ? Omit<One, 'n' | 'time' | 'by' | 'id'> : never;
 
 /** Reads one event that has been parsed from JSON. */
 export function readEvent(raw: unknown): Result<Event> {

@@ -18,7 +18,7 @@ type Opened = Plank & { readonly floor: string };
 export const pieces = answer({
   name: 'pieces',
   after: { rows },
-  heavy: true,
+  kept: true,
   takes: ({ job }) => woodOf(job),
   work({ kerf }, before) {
     const planks: Opened[] = [];
@@ -57,7 +57,7 @@ export const findings = answer({
 export const plan = answer({
   name: 'plan',
   after: { floors, pieces, findings },
-  heavy: true,
+  kept: true,
   takes: ({ job }) => planningOf(job),
   work({ products, deal, layout }, before): Result<Plan> {
     const productOf = (id: string): Product => before.floors.find((f) => f.id === id)!.product;
@@ -96,7 +96,7 @@ export const plan = answer({
 export const cuts = answer({
   name: 'cuts',
   after: { pieces },
-  heavy: true,
+  kept: true,
   takes: ({ job }) => woodOf(job),
   work: ({ kerf }, before) => good(cutList(before.pieces, kerf)),
 });

@@ -17,7 +17,6 @@ export type LaidRows = readonly { readonly floors: readonly LaidOut[]; readonly 
 export const rows = answer({
   name: 'rows',
   after: { floors, setOut },
-  heavy: true,
   takes: ({ job }) => woodOf(job),
   work({ kerf, hand, spaces }, before, { progress, steps, remembered }) {
     const tooMany = before.floors.flatMap((floor) => askingTooMuch(floor, spaces));

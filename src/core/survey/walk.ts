@@ -92,6 +92,17 @@ export function outlineOf(walk: readonly WalkedWall[], start = AT_ORIGIN): [numb
   return crossingEdges(ring) || Math.abs(signedArea(ring)) < 1 ? null : ring;
 }
 
+/**
+ * The one wall by which a walk would close: straight on from where it ends, in the way one turned last.
+ *
+ * @returns its length, mm; null where the walk closes already, or where no one wall would close it
+ */
+export function closingWall(walk: readonly WalkedWall[], start = AT_ORIGIN): number | null {
+  const { error } = closingOf(walk);
+  if (walk.length < 2 || error <= CLOSES_WITHIN) return null;
+  return outlineOf([...walk, { length: error, turn: 90 }], start) ? round3(error) : null;
+}
+
 /** Corrects one wall's length and lets the last wall end where the first began. */
 export function adjusted(walk: readonly WalkedWall[], wall: number, by: number, start = AT_ORIGIN): [number, number][] {
   const corners = cornersOf(

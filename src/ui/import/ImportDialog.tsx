@@ -1,12 +1,13 @@
 'use client';
-import { Button, Dialog, NativeSelect, Portal } from '@chakra-ui/react';
+import { Dialog, Portal } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { boxOf, signedArea } from '@/core/geometry';
 import { OBSTACLE_KINDS, readJob, type Job } from '@/core/given';
 import { formatArea, formatLength, type Display } from '@/core/units';
 import { takenOver, type Offer, type Role } from '@/formats/drawing';
 import { createDrawingReader, type DrawingReader, type Preview } from '@/workers';
-import { LengthField } from '../parts/LengthField';
+import { Button, Choice, Fields, LengthField, Mistake, Table } from '../kit';
+import styles from './import.module.css';
 import { ringPath } from '../sheet/paths';
 
 type Props = {
@@ -93,11 +94,7 @@ export function ImportDialog({ file, display, into, action, onTake, onClose }: P
               <Dialog.Title>{file.name}</Dialog.Title>
             </Dialog.Header>
             <Dialog.Body>
-              {problem && (
-                <p className="must" role="alert">
-                  {problem}
-                </p>
-              )}
+              {problem && <Mistake text={problem} />}
               {!preview && !problem && (
                 <p role="status">
                   Reading the drawing … <progress aria-label="Reading the drawing" />
@@ -106,25 +103,18 @@ export function ImportDialog({ file, display, into, action, onTake, onClose }: P
               {preview && (
                 <>
                   {box && <Picture offers={offers} display={display} />}
-                  <div className="thing-grid" style={{ alignItems: 'start' }}>
-                    <label>
-                      <span style={{ fontSize: 14, fontWeight: 500, display: 'block', marginBottom: 6 }}>
-                        One unit of the drawing is {preview.unitKnown ? '(as it says)' : '(it does not say)'}
-                      </span>
-                      <NativeSelect.Root>
-                        <NativeSelect.Field h="44px" value={preview.unit} onChange={(e) => void inUnit(Number(e.target.value))}>
-                          {!UNIT_NAMES.some(([unit]) => unit === preview.unit) && (
-                            <option value={preview.unit}>{Number(preview.unit.toPrecision(5))} mm</option>
-                          )}
-                          {UNIT_NAMES.map(([unit, name]) => (
-                            <option key={unit} value={unit}>
-                              {name}
-                            </option>
-                          ))}
-                        </NativeSelect.Field>
-                        <NativeSelect.Indicator />
-                      </NativeSelect.Root>
-                    </label>
+                  <Fields>
+                    <Choice
+                      label={`One unit of the drawing is ${preview.unitKnown ? '(as it says)' : '(it does not say)'}`}
+                      value={`${preview.unit}`}
+                      options={[
+                        ...(UNIT_NAMES.some(([unit]) => unit === preview.unit)
+                          ? []
+                          : [[`${preview.unit}`, `${Number(preview.unit.toPrecision(5))} mm`] as const]),
+                        ...UNIT_NAMES.map(([unit, name]) => [`${unit}`, name] as const),
+                      ]}
+                      onChoice={(unit) => void inUnit(Number(unit))}
+                    />
                     {box && (
                       <LengthField
                         label="The whole drawing is as wide as"
@@ -137,44 +127,39 @@ export function ImportDialog({ file, display, into, action, onTake, onClose }: P
                         }}
                       />
                     )}
-                  </div>
+                  </Fields>
                   {offers.length === 0 && <p className="must">No closed outline was found in it.</p>}
-                  <table className="walls offers-list">
-                    <thead>
-                      <tr>
-                        <th>Outline</th>
-                        <th>Size</th>
-                        <th>Taken for</th>
-                      </tr>
-                    </thead>
-                    <tbody>
+                  <Table.Root size="sm" className={styles.offersList}>
+                    <Table.Header>
+                      <Table.Row>
+                        <Table.ColumnHeader>Outline</Table.ColumnHeader>
+                        <Table.ColumnHeader>Size</Table.ColumnHeader>
+                        <Table.ColumnHeader>Taken for</Table.ColumnHeader>
+                      </Table.Row>
+                    </Table.Header>
+                    <Table.Body>
                       {offers.slice(0, LISTED).map((o, i) => (
-                        <tr key={i}>
-                          <td>
+                        <Table.Row key={i}>
+                          <Table.Cell>
                             {i + 1} {o.name} <span className="quiet">{o.why}</span>
-                          </td>
-                          <td className="figures">{sizeOf(o, display)}</td>
-                          <td>
-                            <NativeSelect.Root>
-                              <NativeSelect.Field
-                                h="44px"
-                                aria-label={`Outline ${i + 1} is taken for`}
-                                value={o.role}
-                                onChange={(e) => setRoles({ ...roles, [i]: e.target.value as Role })}
-                              >
-                                {ROLES.filter((role) => role !== 'doorway' || o.ring.length === 4).map((role) => (
-                                  <option key={role} value={role}>
-                                    {role === 'leave' ? 'left out' : role}
-                                  </option>
-                                ))}
-                              </NativeSelect.Field>
-                              <NativeSelect.Indicator />
-                            </NativeSelect.Root>
-                          </td>
-                        </tr>
+                          </Table.Cell>
+                          <Table.Cell className="figures">{sizeOf(o, display)}</Table.Cell>
+                          <Table.Cell>
+                            <Choice
+                              bare
+                              label={`Outline ${i + 1} is taken for`}
+                              value={o.role}
+                              options={ROLES.filter((role) => role !== 'doorway' || o.ring.length === 4).map((role) => [
+                                role,
+                                role === 'leave' ? 'left out' : role,
+                              ])}
+                              onChoice={(role) => setRoles({ ...roles, [i]: role as Role })}
+                            />
+                          </Table.Cell>
+                        </Table.Row>
                       ))}
-                    </tbody>
-                  </table>
+                    </Table.Body>
+                  </Table.Root>
                   {offers.length > LISTED && (
                     <p className="quiet">… and {offers.length - LISTED} more, taken as the drawing’s layers say.</p>
                   )}
@@ -197,10 +182,8 @@ export function ImportDialog({ file, display, into, action, onTake, onClose }: P
               )}
             </Dialog.Body>
             <Dialog.Footer>
-              <Button h="44px" variant="outline" onClick={onClose}>
-                Cancel
-              </Button>
-              <Button h="44px" colorPalette="blue" disabled={!checked?.ok} onClick={take}>
+              <Button onClick={onClose}>Cancel</Button>
+              <Button variant="solid" colorPalette="blue" disabled={!checked?.ok} onClick={take}>
                 {action}
               </Button>
             </Dialog.Footer>
@@ -229,7 +212,7 @@ function Picture({ offers, display }: { offers: readonly Offer[]; display: Displ
   const letters = Math.max(w, h) / 28;
   return (
     <svg
-      className="offers"
+      className={styles.offers}
       role="img"
       aria-label={`${offers.filter((o) => o.role === 'room').length} rooms in a drawing of ${formatLength(w, display)} by ${formatLength(h, display)}`}
       viewBox={`${box.minX - margin} ${box.minY - margin} ${w + 2 * margin} ${h + 3 * margin}`}
@@ -239,7 +222,7 @@ function Picture({ offers, display }: { offers: readonly Offer[]; display: Displ
         .map(([i, o]) => (
           <path
             key={i}
-            className={`offer ${o.role === 'room' || o.role === 'leave' || o.role === 'doorway' ? o.role : 'thing'}`}
+            className={`${styles.offer} ${styles[o.role] ?? styles.thing}`}
             d={ringPath(o.ring.map(([px, py]) => [px, y(py)]))}
           />
         ))}
@@ -252,7 +235,7 @@ function Picture({ offers, display }: { offers: readonly Offer[]; display: Displ
           </text>
         );
       })}
-      <path className="bar" d={`M${box.minX} ${box.maxY + margin}h${scaleBar}`} strokeWidth={letters / 5} />
+      <path className={styles.bar} d={`M${box.minX} ${box.maxY + margin}h${scaleBar}`} strokeWidth={letters / 5} />
       <text x={box.minX + scaleBar + letters / 2} y={box.maxY + margin + letters / 3} style={{ fontSize: letters }}>
         {formatLength(scaleBar, display)}
       </text>

@@ -1,7 +1,7 @@
 import type { Floor } from '@/core/floors';
-import type { Job, Plan } from '@/core/given';
+import type { Job, Piece, Plan, PlanFloor } from '@/core/given';
 import { middleOf, multiPath, ringPath, rowPaths } from './paths';
-import { fitted, matrixOf, toScreen } from './view';
+import { fitted, matrixOf, scaleOf, toScreen, type View } from './view';
 
 type Props = { job: Job; plan?: Plan; floors?: readonly Floor[]; numbers?: boolean; height?: number };
 
@@ -40,24 +40,33 @@ export function FloorDrawing({ job, plan, floors = [], numbers = false, height =
       </g>
       {numbers &&
         plan?.floors.flatMap((floor) =>
-          floor.pieces.map((piece) => {
-            const [x, y] = toScreen(view, middleOf(floor, piece));
-            return (
-              <text
-                key={`${floor.id}/${piece.id}`}
-                x={x}
-                y={y}
-                textAnchor="middle"
-                dominantBaseline="central"
-                style={{ fontSize: 8 }}
-                fontFamily="var(--figures)"
-                fill="var(--ink)"
-              >
-                {piece.id}
-              </text>
-            );
-          }),
+          floor.pieces.map((piece) => <Numbered key={`${floor.id}/${piece.id}`} floor={floor} piece={piece} view={view} />),
         )}
     </svg>
+  );
+}
+
+/** Largest and smallest that a number is written, px; where even the smallest does not fit in its piece, none is. */
+const SIZES = { most: 8, least: 3.4 };
+
+/** A piece's number in its middle, as large as its row and its length let it be: numbers never lie over each other. */
+function Numbered({ floor, piece, view }: { floor: PlanFloor; piece: Piece; view: View }) {
+  const scale = scaleOf(view);
+  const { from, to, low, high } = piece.cut;
+  const size = Math.min(SIZES.most, (high - low) * scale * 0.86, ((to - from) * scale) / (piece.id.length * 0.62));
+  if (size < SIZES.least) return null;
+  const [x, y] = toScreen(view, middleOf(floor, piece));
+  return (
+    <text
+      x={x}
+      y={y}
+      textAnchor="middle"
+      dominantBaseline="central"
+      style={{ fontSize: size }}
+      fontFamily="var(--figures)"
+      fill="var(--ink)"
+    >
+      {piece.id}
+    </text>
   );
 }

@@ -1,4 +1,4 @@
-import { type Plan } from '@/core/given';
+import type { Piece, Plan } from '@/core/given';
 import { middleOf, ringPath } from './paths';
 import { matrixOf, scaleOf, toScreen, type View } from './view';
 
@@ -23,14 +23,12 @@ export function PlankMarks({ plan, view }: { plan: Plan; view: View }) {
   ));
 }
 
-/** Pieces that are ticked off, shaded. */
-export function Ticked({ plan, view, isTicked }: { plan: Plan; view: View; isTicked: (floor: string, id: string) => boolean }) {
-  const d = plan.floors
-    .flatMap((floor) => floor.pieces.filter((p) => isTicked(floor.id, p.id)).flatMap((p) => p.outline.map(ringPath)))
-    .join('');
+/** Pieces that are sawn, shaded. */
+export function Sawn({ pieces, view }: { pieces: readonly Piece[]; view: View }) {
+  const d = pieces.flatMap((p) => p.outline.map(ringPath)).join('');
   return d === '' ? null : (
     <g transform={matrixOf(view)} aria-hidden>
-      <path className="ticked" d={d} fillRule="evenodd" />
+      <path className="sawn" d={d} fillRule="evenodd" />
     </g>
   );
 }

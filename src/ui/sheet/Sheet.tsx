@@ -1,22 +1,21 @@
 'use client';
-import { IconButton } from '@chakra-ui/react';
+import { IconButton } from '../kit';
 import { select } from 'd3-selection';
 import { zoom as d3zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
 import { Maximize, Minus, Plus, RotateCw } from 'lucide-react';
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Floor } from '@/core/floors';
 import type { MultiPolygon, Point } from '@/core/geometry';
-import type { Job, Plan, PlanFloor } from '@/core/given';
+import type { Job, Piece, Plan, PlanFloor } from '@/core/given';
 import { cornersOf } from '@/core/survey';
-import { startOf } from '../state/edit';
+import { startOf, type Sliding } from '../desk';
 import { Faces } from './Faces';
+import styles from './sheet.module.css';
 import { multiPath, pieceAt, ringPath, rowPaths } from './paths';
 import { fitted, matrixOf, NO_ZOOM, toPlan, zoomed, type View, type Zoom } from './view';
 
 /** What a stage draws on top, given where things are on screen. */
 export type Overlay = (view: View, size: { width: number; height: number }) => ReactNode;
-
-export type Dragged = { readonly floor: string; readonly by: Point; readonly rowEdges: string };
 
 type Props = {
   job: Job;
@@ -29,13 +28,15 @@ type Props = {
   /** whether the printed faces are drawn on the pieces */
   faces?: boolean;
   /** while the line of a floor is dragged: its pieces as they lie, moved with the line, and its row edges as a path, both in plan */
-  dragged?: Dragged | null;
-  chosen?: string | null;
-  onChoose?: (id: string | null) => void;
+  sliding?: Sliding | null;
+  /** the chosen piece */
+  chosen?: Piece | null;
+  /** what was tapped; null beside every piece */
+  onChoose?: (floor: string | null, piece: string | null) => void;
   /** where the drawing was tapped, in plan */
   onPoint?: (p: Point) => void;
   /** what to say of a piece under the pointer */
-  describe?: (key: string) => string | null;
+  describe?: (floor: string, piece: string) => string | null;
   overlay?: Overlay;
   label: string;
   children?: ReactNode;
@@ -52,7 +53,7 @@ export function Sheet({
   plan,
   walking = false,
   faces = false,
-  dragged = null,
+  sliding = null,
   chosen = null,
   onChoose,
   onPoint,
@@ -105,15 +106,15 @@ export function Sheet({
   const fit = useCallback(() => select(svg.current!).call(behaviour.current!.transform, zoomIdentity), []);
   const scale = (by: number) => select(svg.current!).call(behaviour.current!.scaleBy, by);
 
-  const [hover, setHover] = useState<{ key: string; x: number; y: number } | null>(null);
+  const [hover, setHover] = useState<{ floor: string; piece: string; x: number; y: number } | null>(null);
   const point = (event: React.PointerEvent) => {
     if (!describe || !plan || event.pointerType !== 'mouse' || event.buttons !== 0) return setHover(null);
     const box = svg.current!.getBoundingClientRect();
     const [x, y] = [event.clientX - box.left, event.clientY - box.top];
     const found = pieceAt(plan.floors, toPlan(view, [x, y]));
-    setHover(found && { key: `${found.floor.id}/${found.piece.id}`, x, y });
+    setHover(found && { floor: found.floor.id, piece: found.piece.id, x, y });
   };
-  const told = hover && describe?.(hover.key);
+  const told = hover && describe?.(hover.floor, hover.piece);
 
   const click = (event: React.MouseEvent) => {
     if (event.defaultPrevented) return;
@@ -122,35 +123,35 @@ export function Sheet({
     onPoint?.(p);
     if (!onChoose || !plan) return;
     const found = pieceAt(plan.floors, p);
-    onChoose(found ? `${found.floor.id}/${found.piece.id}` : null);
+    onChoose(found?.floor.id ?? null, found?.piece.id ?? null);
   };
 
   const ready = size.width > 0;
   return (
-    <main className="sheet" ref={host} aria-label="Floor drawing">
+    <main className={styles.sheet} data-testid="sheet" ref={host} aria-label="Floor drawing">
       <svg ref={svg} role="group" aria-label={label} onClick={click} onPointerMove={point} onPointerLeave={() => setHover(null)}>
         {ready && (
           <g className="draw">
             <g transform={matrixOf(view)}>
               <Ground outlines={outlines} openings={job.openings} floors={outlines.length < job.spaces.length ? [] : floors} />
-              {plan && <Laid plan={plan} faces={faces} but={dragged?.floor ?? null} />}
-              {dragged && <Moving plan={plan} laid={floors.find((f) => f.id === dragged.floor)?.laid} faces={faces} dragged={dragged} />}
+              {plan && <Laid plan={plan} faces={faces} but={sliding?.floor ?? null} />}
+              {sliding && <Moving plan={plan} laid={floors.find((f) => f.id === sliding.floor)?.laid} faces={faces} sliding={sliding} />}
               {(job.obstacles ?? []).map((o) => (
                 <path key={o.id} className="obstacle" d={ringPath(o.outline)} />
               ))}
-              {plan && chosen !== null && <Chosen plan={plan} chosen={chosen} />}
+              {plan && chosen && <Chosen plan={plan} piece={chosen} />}
             </g>
             {overlay?.(view, size)}
           </g>
         )}
       </svg>
       {told && (
-        <div className="told" style={{ left: Math.min(hover.x + 14, size.width - 260), top: hover.y + 18 }}>
+        <div className={styles.told} role="tooltip" style={{ left: Math.min(hover.x + 14, size.width - 260), top: hover.y + 18 }}>
           {told}
         </div>
       )}
       {children}
-      <div className="tools">
+      <div className={styles.tools}>
         <Tool label="Fit the floor" onClick={fit} icon={<Maximize size={18} />} />
         <Tool label="Zoom in" onClick={() => scale(1.5)} icon={<Plus size={18} />} />
         <Tool label="Zoom out" onClick={() => scale(1 / 1.5)} icon={<Minus size={18} />} />
@@ -161,7 +162,7 @@ export function Sheet({
 }
 
 const Tool = ({ label, onClick, icon }: { label: string; onClick: () => void; icon: ReactNode }) => (
-  <IconButton aria-label={label} title={label} onClick={onClick} variant="outline" size="md" minW="44px" h="44px" bg="bg">
+  <IconButton aria-label={label} title={label} onClick={onClick} bg="bg">
     {icon}
   </IconButton>
 );
@@ -195,10 +196,10 @@ const Laid = memo(function Laid({ plan, faces, but }: { plan: Plan; faces: boole
   return <Pieces plan={plan} floors={floors} faces={faces} />;
 });
 
-type MovingProps = { plan: Plan | null; laid?: MultiPolygon; faces: boolean; dragged: Dragged };
+type MovingProps = { plan: Plan | null; laid?: MultiPolygon; faces: boolean; sliding: Sliding };
 
 /** A floor that moves with its line: its joints and faces as they lay, within the walls, until the line is let go. */
-function Moving({ plan, laid = [], faces, dragged: { floor: id, by, rowEdges } }: MovingProps) {
+function Moving({ plan, laid = [], faces, sliding: { floor: id, by, rowEdges } }: MovingProps) {
   const floors = useMemo(() => plan?.floors.filter((f) => f.id === id) ?? [], [plan, id]);
   const within = useMemo(() => multiPath(laid), [laid]);
   return (
@@ -237,19 +238,10 @@ const Pieces = memo(function Pieces({ plan, floors, faces }: { plan: Plan; floor
 });
 
 /** The chosen piece, and dashed the other pieces of its plank. */
-function Chosen({ plan, chosen }: { plan: Plan; chosen: string }) {
-  const [floorId, pieceId] = chosen.split('/');
-  const piece = plan.floors.find((f) => f.id === floorId)?.pieces.find((p) => p.id === pieceId);
-  if (!piece) return null;
+function Chosen({ plan, piece }: { plan: Plan; piece: Piece }) {
   return plan.floors.flatMap((floor) =>
     floor.pieces
       .filter((p) => p.plank === piece.plank)
-      .map((p) => (
-        <path
-          key={`${floor.id}/${p.id}`}
-          className={p === piece ? 'chosen' : 'mate'}
-          d={multiPath([typeof p.outline[0]![0] === 'number' ? [p.outline as Point[]] : (p.outline as Point[][])])}
-        />
-      )),
+      .map((p) => <path key={`${floor.id}/${p.id}`} className={p === piece ? 'chosen' : 'mate'} d={multiPath([p.outline])} />),
   );
 }

@@ -3,11 +3,24 @@ import type { Job } from '@/core/given';
 import { formatArea, formatLength } from '@/core/units';
 import { scaleOf, toScreen, type View } from './view';
 
-/** Wall lengths along the outside where there is one room, name and area in the middle. */
-export function SizeOverlay({ job, view }: { job: Job; view: View }) {
+/** So high (px) a room must be on the screen for its name in the middle, and for its area below that; more where walls are named inside it. */
+const ROOM_FOR = { name: 26, area: 52, besideWalls: 64 };
+/** About how wide a letter of a name is, px. */
+const LETTER = 8;
+
+/**
+ * Wall lengths along the outside where there is one room; name and area in the middle, where they fit.
+ *
+ * @param inside the room whose walls are named inside it
+ */
+export function SizeOverlay({ job, view, inside = null }: { job: Job; view: View; inside?: string | null }) {
   return job.spaces.map((space) => {
     const sense = Math.sign(signedArea(space.outline));
     const box = boxOf(space.outline);
+    const [low, high] = [toScreen(view, [box.minX, box.minY]), toScreen(view, [box.maxX, box.maxY])];
+    const [wide, tall] = [Math.abs(high[0] - low[0]), Math.abs(high[1] - low[1]) - (space.id === inside ? ROOM_FOR.besideWalls : 0)];
+    const fits = (text: string, needed: number) => tall >= needed && wide >= text.length * LETTER;
+    const area = formatArea(Math.abs(signedArea(space.outline)), job.display);
     const middle = toScreen(view, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]);
     return (
       <g key={space.id}>
@@ -32,12 +45,16 @@ export function SizeOverlay({ job, view }: { job: Job; view: View }) {
               </g>
             );
           })}
-        <text className="label" x={middle[0]} y={middle[1] - 6}>
-          {space.name}
-        </text>
-        <text className="label small" x={middle[0]} y={middle[1] + 14}>
-          {formatArea(Math.abs(signedArea(space.outline)), job.display)}
-        </text>
+        {fits(space.name, ROOM_FOR.name) && (
+          <text className="label" x={middle[0]} y={middle[1] + (fits(area, ROOM_FOR.area) ? -6 : 4)}>
+            {space.name}
+          </text>
+        )}
+        {fits(area, ROOM_FOR.area) && (
+          <text className="label small" x={middle[0]} y={middle[1] + 14}>
+            {area}
+          </text>
+        )}
       </g>
     );
   });

@@ -1,0 +1,96 @@
+'use client';
+import { usePathname } from 'next/navigation';
+import { useEffect, useMemo, useState } from 'react';
+import { STAGES, type Ask, type Stage } from '@/stages';
+import { listenTo, useAnswer, useDeskState, useFloors, useJob, useSaving, type JobView } from '@/ui/desk';
+import { Sheet } from '@/ui/sheet/Sheet';
+import { FloorChoice } from './FloorChoice';
+import { keysOf, useKeys } from './keys';
+import { KeysDialog } from './KeysDialog';
+import { Rule } from './Rule';
+import styles from './screen.module.css';
+import { StageSheet } from './StageSheet';
+import { StaleDialog } from './StaleDialog';
+import { Tally } from './Tally';
+import { Top } from './Top';
+
+/** A job's screen: the rule, the sheet, the reading and the tally. */
+export function JobScreen({ view }: { view: JobView }) {
+  const opened = useSaving((s) => s.id === view.id && s.job !== null);
+  const open = useSaving((s) => s.open);
+  useEffect(() => open(view), [open, view]);
+  useEffect(() => listenTo(view.id), [view.id]);
+  return opened ? <Opened view={view} /> : <Opening view={view} />;
+}
+
+/** What the server sends: the walls and the name, until the page lives. */
+const Opening = ({ view }: { view: JobView }) => (
+  <div className={styles.work}>
+    <Top job={view.document} view={view} onKeys={() => undefined} />
+    <div className={styles.sheetArea}>
+      <Sheet job={view.document} floors={[]} plan={null} label={view.document.name} />
+    </div>
+  </div>
+);
+
+function Opened({ view }: { view: JobView }) {
+  const job = useJob();
+  const path = usePathname();
+  const stage = STAGES.find((s) => path.endsWith(`/${s.name}`)) ?? STAGES[0]!;
+  const go = (name: string) => window.history.pushState(null, '', `/jobs/${view.id}/${name}`);
+  const [listing, setListing] = useState(false);
+  const keys = useMemo(
+    () =>
+      keysOf(
+        stage,
+        (name) => window.history.pushState(null, '', `/jobs/${view.id}/${name}`),
+        () => setListing(true),
+      ),
+    [stage, view.id],
+  );
+  useKeys(keys);
+  const ask = useAsk();
+  const { before } = useAnswer('summary');
+  const dragged = useDeskState((s) => s.sliding?.narrowest);
+  const walking = job.spaces.some((s) => s.walk);
+  return (
+    <div className={styles.work}>
+      <Top job={job} view={view} onKeys={() => setListing(true)} />
+      <Rule stage={stage.name} ask={ask} base={`/jobs/${view.id}`} onGo={go} />
+      <div className={styles.sheetArea}>
+        <StageSheet stage={stage} />
+      </div>
+      <aside className={styles.reading} aria-label="Reading" key={stage.name}>
+        <FloorChoice stage={stage} />
+        <stage.Reading />
+      </aside>
+      <Tally
+        job={job}
+        now={ask.summary}
+        before={before ?? null}
+        dragged={dragged}
+        stale={walking ? 'Before the walk' : null}
+        next={STAGES[STAGES.indexOf(stage) + 1]}
+        onGo={go}
+      />
+      <KeysDialog open={listing} onClose={() => setListing(false)} keys={listedKeys(stage, keys)} />
+      <StaleDialog />
+    </div>
+  );
+}
+
+/** The keys of the screen and of this stage first, then those of the other stages, each with its stage's name. */
+const listedKeys = (stage: Stage, keys: ReturnType<typeof keysOf>) => [
+  ...keys.filter((k) => k.shows !== ''),
+  ...STAGES.filter((s) => s !== stage).flatMap((s) => (s.keys ?? []).map((k) => ({ shows: k.shows, does: `${k.does} (${s.title})` }))),
+];
+
+/** What stages are judged and printed by. */
+export function useAsk(): Ask {
+  const job = useJob();
+  const floors = useFloors();
+  const plan = useAnswer('plan');
+  const summary = useAnswer('summary').value ?? null;
+  const cuts = useAnswer('cuts').value ?? [];
+  return { job, floors, plan: plan.value ?? null, summary, cuts, working: plan.working };
+}

@@ -1,0 +1,120 @@
+'use client';
+import { useMemo } from 'react';
+import { insideRing, type Point } from '@/core/geometry';
+import { formatLength } from '@/core/units';
+import { restWords } from '@/formats';
+import type { Stage } from '@/stages';
+import {
+  choose,
+  chooseSpace,
+  findingChoice,
+  isChosen,
+  pieceChoice,
+  stopAnswers,
+  useAnswer,
+  useChosen,
+  useDeskState,
+  useFloors,
+  useJob,
+  usePlan,
+  useProgress,
+} from '@/ui/desk';
+import { Problems, Working } from '@/ui/kit';
+import { Faults } from '@/ui/sheet/Faults';
+import { Sheet } from '@/ui/sheet/Sheet';
+import type { View } from '@/ui/sheet/view';
+import styles from './screen.module.css';
+
+/** The sheet as a stage wants it. */
+export function StageSheet({ stage }: { stage: Stage }) {
+  const { sheet, Overlay } = stage;
+  const job = useJob();
+  const floors = useFloors();
+  const plan = usePlan();
+  const { draft, sliding, choice } = useDeskState();
+  const chosen = useChosen();
+  const describe = useDescriptions(sheet.pick === 'piece');
+  const shown = draft ?? job;
+  const pickSpace = (p: Point) => {
+    const found = job.spaces.find((s) => insideRing(p, s.outline));
+    if (found) chooseSpace(found.id);
+  };
+  const overlay = (view: View, size: { width: number; height: number }) => {
+    const faults = plan && sheet.faults !== 'none' && !sliding && (
+      <Faults plan={plan} view={view} isChosen={(f) => isChosen(f, choice)} onChoose={(f) => choose(findingChoice(f))} />
+    );
+    return (
+      <>
+        {sheet.faults === 'under' && faults}
+        {Overlay && <Overlay view={view} size={size} />}
+        {sheet.faults === 'over' && faults}
+      </>
+    );
+  };
+  return (
+    <Sheet
+      job={shown}
+      fitTo={job}
+      walking={sheet.walks}
+      floors={draft ? [] : floors}
+      plan={sheet.plan === 'none' ? null : plan}
+      faces={sheet.plan === 'faces'}
+      sliding={sliding}
+      chosen={sheet.pick === 'piece' && chosen?.kind === 'piece' ? chosen.piece : null}
+      onChoose={sheet.pick === 'piece' ? (floor, piece) => choose(floor && piece ? pieceChoice(floor, piece) : null) : undefined}
+      onPoint={sheet.pick === 'space' ? pickSpace : undefined}
+      describe={sheet.pick === 'piece' ? describe : undefined}
+      overlay={overlay}
+      label={`${job.name}: ${stage.title}`}
+    >
+      <Words />
+    </Sheet>
+  );
+}
+
+/** What is to be said on the sheet: what is wrong, what went back, what a drag snaps to, how far a search is. */
+function Words() {
+  const job = useJob();
+  const { problems } = useAnswer('plan');
+  const word = useDeskState((s) => s.word);
+  const done = useProgress();
+  // a refusal is of the job as it was then
+  const refusal = word?.of === 'refusal' && word.job === job ? word.text : null;
+  return (
+    <>
+      {(problems.length > 0 || refusal) && (
+        <div className={styles.wrong}>
+          <Problems list={refusal ? [{ text: refusal }] : problems} />
+        </div>
+      )}
+      {word?.of === 'drag' && (
+        <div className={styles.busy} role="status">
+          {word.text}
+        </div>
+      )}
+      {done !== null && (
+        <div className={styles.busy}>
+          <Working done={done} label="How far the search is" onCancel={stopAnswers}>
+            Searching
+          </Working>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** What is said of a piece under the pointer. */
+function useDescriptions(wanted: boolean): (floor: string, piece: string) => string | null {
+  const { display } = useJob();
+  const cuts = useAnswer('cuts').value;
+  const lines = useMemo(
+    () => new Map(wanted ? (cuts ?? []).flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}`, l] as const)) : []),
+    [cuts, wanted],
+  );
+  return (floor, piece) => {
+    const line = lines.get(`${floor}/${piece}`);
+    if (!line) return null;
+    const rest = restWords(line, display);
+    return `${piece} · ${formatLength(line.length, display)} · plank ${line.piece.plank}${rest ? ` · ${rest}` : ''}`;
+  };
+}

@@ -1,0 +1,144 @@
+'use client';
+import { Table } from '@chakra-ui/react';
+import { Download, Printer } from 'lucide-react';
+import { Fragment, useEffect, useMemo, useRef } from 'react';
+import type { Job, Plan } from '@/core/given';
+import { sawCuts, type CutLine, type CutRow } from '@/core/plan';
+import { formatLength } from '@/core/units';
+import { cutListCsv, cutWords, planSvg, restWords, takeWords } from '@/formats';
+import { choose, isSawn, pieceChoice, sawn, useAnswer, useDeskState, useFloor, useJob, usePlan, useSaving, useSite } from '@/ui/desk';
+import { BigNumber, Button, ReadingTitle, Stops, Tick, Why } from '@/ui/kit';
+import { download } from '@/ui/kit/download';
+import { isDrawn, PlankDrawing } from '@/ui/sheet/PlankDrawing';
+import styles from './cuts.module.css';
+import { printCuts } from './open';
+
+const NO_ROWS: readonly CutRow[] = [];
+
+/** Row by row: what to take, what to cut, from which end to mark, what is left. */
+export function Reading() {
+  const job = useJob();
+  const plan = usePlan();
+  const asked = useAnswer('cuts');
+  const floor = useFloor()?.floor;
+  const site = useSite();
+  const rows = asked.value ?? NO_ROWS;
+  const pieces = useMemo(() => plan?.floors.flatMap((f) => f.pieces.map((p) => [f.id, p] as const)) ?? [], [plan]);
+  const done = useMemo(() => pieces.filter(([id, p]) => isSawn(site, id, p)).length, [pieces, site]);
+  if (!plan || !floor)
+    return <Why tone="quiet">{asked.working ? 'The cuts are being worked out …' : 'The cut list comes with the plan.'}</Why>;
+  return (
+    <>
+      <ReadingTitle>Saw cuts</ReadingTitle>
+      <BigNumber value={sawCuts(rows)} unit={`in ${rows.length} rows`} />
+      {done > 0 && (
+        <Why>
+          <b>
+            {done} of {pieces.length}
+          </b>{' '}
+          pieces are ticked off.
+        </Why>
+      )}
+      {site.trouble && <Why tone="should">{site.trouble}</Why>}
+      <Why>Mark each piece turned over its place; the gap is taken off already. Left is left for someone facing the starting wall.</Why>
+      <Out job={job} plan={plan} rows={rows} />
+      {rows
+        .filter((r) => r.floor === floor.id)
+        .map((row) => (
+          <Row key={row.row} {...row} plan={plan} />
+        ))}
+    </>
+  );
+}
+
+/** What leaves for paper and other programs. */
+function Out({ job, plan, rows }: { job: Job; plan: Plan; rows: readonly CutRow[] }) {
+  const id = useSaving((s) => s.id);
+  const name = job.name || 'job';
+  const exportDxf = async () => {
+    const { planDxf } = await import('@/formats/dxf');
+    download(`${name}.dxf`, 'image/vnd.dxf', planDxf(job, plan));
+  };
+  return (
+    <Stops>
+      <Button variant="solid" onClick={() => printCuts('a4')}>
+        <Printer size={17} /> Print A4
+      </Button>
+      <Button onClick={() => printCuts('letter')}>
+        <Printer size={17} /> Letter
+      </Button>
+      <Button onClick={() => download(`${name} cuts.csv`, 'text/csv', cutListCsv(rows, job.display))}>
+        <Download size={17} /> CSV
+      </Button>
+      <Button onClick={() => download(`${name}.svg`, 'image/svg+xml', planSvg(job, plan))}>
+        <Download size={17} /> SVG
+      </Button>
+      <Button onClick={() => void exportDxf()}>
+        <Download size={17} /> DXF
+      </Button>
+      <Button asChild>
+        <a href={`/api/jobs/${id}/file`}>
+          <Download size={17} /> Job file
+        </a>
+      </Button>
+    </Stops>
+  );
+}
+
+function Row({ row, lines, plan }: CutRow & { plan: Plan }) {
+  return (
+    <Table.Root size="sm" className={styles.cuts}>
+      <Table.Caption captionSide="top" className={styles.caption}>
+        Row {row}
+      </Table.Caption>
+      <Table.Header className="unseen">
+        <Table.Row>
+          {['Piece', 'Length', 'Take and cut', 'Cut'].map((title) => (
+            <Table.ColumnHeader key={title}>{title}</Table.ColumnHeader>
+          ))}
+        </Table.Row>
+      </Table.Header>
+      <Table.Body>
+        {lines.map((line) => (
+          <Line key={line.piece.id} line={line} plan={plan} />
+        ))}
+      </Table.Body>
+    </Table.Root>
+  );
+}
+
+/** One piece; a line of its own for its picture, where words do not say it all. */
+function Line({ line, plan }: { line: CutLine; plan: Plan }) {
+  const { display } = useJob();
+  const { floor, piece } = line;
+  const chosen = useDeskState(({ choice }) => choice?.kind === 'piece' && choice.floor === floor && choice.piece === piece.id);
+  const ticked = useSite((s) => isSawn(s, floor, piece));
+  const at = useRef<HTMLTableRowElement>(null);
+  useEffect(() => {
+    if (chosen) at.current?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
+  const rest = restWords(line, display);
+  const pick = () => choose(pieceChoice(floor, piece.id));
+  return (
+    <Fragment>
+      <Table.Row ref={at} data-chosen={chosen || undefined} data-drawn={isDrawn(line) || undefined} onClick={pick}>
+        <Table.Cell className={styles.piece}>{piece.id}</Table.Cell>
+        <Table.Cell className={styles.length}>{formatLength(line.length, display, { bare: true })}</Table.Cell>
+        <Table.Cell>
+          {takeWords(line, display)}, {cutWords(line, display)}
+          {rest && <span className="quiet">. {rest}</span>}
+        </Table.Cell>
+        <Table.Cell className={styles.tick} onClick={(e) => e.stopPropagation()}>
+          <Tick label={`Piece ${piece.id} is cut`} checked={ticked} onTick={(on) => sawn(plan, floor, piece, on)} />
+        </Table.Cell>
+      </Table.Row>
+      {isDrawn(line) && (
+        <Table.Row data-chosen={chosen || undefined} onClick={pick}>
+          <Table.Cell colSpan={4} className={styles.picture}>
+            <PlankDrawing line={line} plank={plan.planks[piece.plank - 1]!} display={display} />
+          </Table.Cell>
+        </Table.Row>
+      )}
+    </Fragment>
+  );
+}

@@ -1,0 +1,11 @@
+/** The stages of the work, in order: the only list of them. The rule, the keys, routes, pictures and paper are driven from it. */
+import { cuts } from './cuts/stage';
+import { plank } from './plank/stage';
+import { room } from './room/stage';
+import { rows } from './rows/stage';
+import { setout } from './setout/stage';
+import type { Stage } from './stage';
+
+export const STAGES: readonly Stage[] = [room, plank, setout, rows, cuts];
+
+export type * from './stage';

@@ -1,0 +1,22 @@
+import type { Stage } from '../stage';
+import { Overlay } from './Overlay';
+import { Reading } from './Reading';
+
+/** The survey: rooms, doorways, what stands there. */
+export const room: Stage = {
+  name: 'room',
+  title: 'Room',
+  standing: ({ plan, working, job }) => (job.spaces.some((s) => s.walk) ? 'decide' : working ? 'working' : plan ? 'settled' : 'decide'),
+  sheet: { plan: 'none', faults: 'none', pick: 'space', walks: true },
+  Reading,
+  Overlay,
+  keys: [
+    {
+      press: '',
+      shows: 'F2',
+      does: 'a reading of the laser into the focused length; ⇧F2 readings that run on, F4 the next thing held against',
+    },
+    { press: '', shows: '↑ ↓', does: 'move the corner or the room that has the focus; with Shift by larger steps' },
+    { press: '', shows: 'Del', does: 'take away the corner that has the focus' },
+  ],
+};

@@ -1,0 +1,202 @@
+'use client';
+import { Eye } from 'lucide-react';
+import { useMemo } from 'react';
+import { sourceOf, sourceText, type Job, type Plank } from '@/core/given';
+import { takesOf, type CutLine } from '@/core/plan';
+import { mixesLengths } from '@/core/rows';
+import { formatLength } from '@/core/units';
+import { cutWords, restWords, takeWords } from '@/formats';
+import { choose, pieceChoice, useAnswer, useChosen, useFloor, useJob, usePlan, type Chosen, type FloorAtHand } from '@/ui/desk';
+import { BigLength, BigText, Button, Choice, Folds, Lines, ReadingTitle, Stops, Why } from '@/ui/kit';
+import { PlankDrawing } from '@/ui/sheet/PlankDrawing';
+import { Findings } from './Findings';
+import { HandPanel } from './HandPanel';
+import { enterBy, look, useLooking } from './looking';
+import { entrancesOf } from './LooksView';
+import { Others } from './Others';
+import { SCHOOL_WORDS, Schools } from './Schools';
+
+/** How the joints fall: stagger, starters, faults, and where each piece comes from. */
+export function Reading() {
+  const here = useFloor();
+  if (!here) return <Why tone="quiet">The rows come with the floor.</Why>;
+  return <RowsReading {...here} />;
+}
+
+function RowsReading(here: FloorAtHand) {
+  const { floor } = here;
+  const job = useJob();
+  const chosen = useChosen();
+  const rows = (useAnswer('cuts').value ?? []).filter((r) => r.floor === floor.id);
+  return (
+    <>
+      <Number {...here} chosen={chosen} />
+      <Findings {...here} />
+      {chosen?.kind === 'piece' && (
+        <HandPanel
+          key={`${chosen.floor.id}/${chosen.piece.id}`}
+          job={job}
+          floor={chosen.floor}
+          piece={chosen.piece}
+          mixed={mixesLengths(floor.product)}
+        />
+      )}
+      <Others job={job} {...here} />
+      <AsOneWalksIn {...here} />
+      <Folds
+        of="rows"
+        open={['schools']}
+        parts={[
+          {
+            name: 'schools',
+            title: 'How starters are chosen',
+            says: SCHOOL_WORDS[floor.layout.stagger.school].name,
+            content: <Schools job={job} {...here} />,
+          },
+          { name: 'rows', title: 'Rows', says: `${rows.length}`, content: <RowList {...here} /> },
+        ]}
+      />
+    </>
+  );
+}
+
+/** The chosen piece, or the least stagger of the floor. */
+function Number({ floor, chosen }: FloorAtHand & { chosen: Chosen | null }) {
+  const { display } = useJob();
+  const plan = usePlan();
+  const summary = useAnswer('summary');
+  const cuts = useAnswer('cuts').value;
+  const line =
+    chosen?.kind === 'piece'
+      ? cuts?.flatMap((r) => r.lines).find((l) => l.floor === chosen.floor.id && l.piece.id === chosen.piece.id)
+      : undefined;
+  if (plan && line) return <PieceReading line={line} plank={plan.planks[line.piece.plank - 1]!} display={display} />;
+  const least = summary.value?.staggerOf[floor.id];
+  const limit = floor.product.limits.stagger;
+  return (
+    <>
+      <ReadingTitle>Least stagger</ReadingTitle>
+      {least !== null && least !== undefined ? (
+        <BigLength mm={least} display={display} />
+      ) : (
+        <BigText>{summary.working ? 'being worked out' : plan ? 'no joints' : 'no plan'}</BigText>
+      )}
+      <Why>
+        between end joints of neighbouring rows. Wanted: at least {formatLength(limit, display)} (
+        {sourceText(sourceOf(floor.product, 'stagger'))}).
+      </Why>
+    </>
+  );
+}
+
+function AsOneWalksIn({ floor }: FloorAtHand) {
+  const { how, entrance } = useLooking();
+  const entrances = useMemo(() => entrancesOf(floor), [floor]);
+  return (
+    <>
+      <Stops>
+        <Button variant={how ? 'solid' : 'outline'} aria-pressed={how !== null} onClick={() => look(how ? null : 'shown')}>
+          <Eye size={17} /> As one walks in <kbd>V</kbd>
+        </Button>
+      </Stops>
+      {entrances.length > 1 && (
+        <Choice
+          label="Walking"
+          value={`${Math.min(entrance, entrances.length - 1)}`}
+          options={entrances.map((e, i) => [`${i}`, e.name])}
+          onChoice={(i) => enterBy(globalThis.Number(i))}
+        />
+      )}
+    </>
+  );
+}
+
+function RowList({ floor }: FloorAtHand) {
+  const job = useJob();
+  const plan = usePlan();
+  const cuts = useAnswer('cuts').value;
+  const habit = job.layout.deal?.habit ?? 'boxes';
+  const takes = useMemo(() => {
+    const own = plan?.floors.find((f) => f.id === floor.id);
+    return plan && own && floor.product.prints > 1 ? takesOf(plan, own, habit) : null;
+  }, [plan, floor, habit]);
+  const dealt = (row: number): string => {
+    const own = takes?.get(row);
+    return own ? `; deals ${own.map(({ from, count }) => `${count} of ${habit === 'boxes' ? 'box' : 'pile'} ${from}`).join(', ')}` : '';
+  };
+  return (
+    <>
+      <Why tone="quiet" mt="0">
+        Numbers on the pieces: planks that give two; like numbers are one plank.
+      </Why>
+      <Lines>
+        {(cuts ?? [])
+          .filter((r) => r.floor === floor.id)
+          .map(({ row, lines }) => {
+            const start = lines[0];
+            if (!start) return null;
+            return (
+              <li key={row}>
+                <Button
+                  variant="ghost"
+                  w="100%"
+                  h="auto"
+                  minH="44px"
+                  px="1"
+                  py="1"
+                  justifyContent="space-between"
+                  fontWeight="400"
+                  onClick={() => choose(pieceChoice(start.floor, start.piece.id))}
+                >
+                  <span style={{ textAlign: 'left', whiteSpace: 'normal' }}>
+                    <b style={{ marginRight: 10 }}>{row}</b>
+                    <span className="quiet" style={{ fontSize: 14 }}>
+                      {begins(start)}
+                      {dealt(row)}
+                    </span>
+                  </span>
+                  <b>{formatLength(start.length, job.display)}</b>
+                </Button>
+              </li>
+            );
+          })}
+      </Lines>
+    </>
+  );
+}
+
+/** What a row begins with. */
+function begins({ take, crosscuts, early }: CutLine): string {
+  if (take.kind === 'offcut') return `offcut of row ${take.of.split('.')[0]}`;
+  return crosscuts.length + early.length === 0 ? 'whole plank' : 'new plank';
+}
+
+type PieceProps = { line: CutLine; plank: Plank; display: Job['display'] };
+
+/** One piece: its length, its plank, where its remainder goes. */
+function PieceReading({ line, plank, display }: PieceProps) {
+  const rest = restWords(line, display);
+  return (
+    <>
+      <ReadingTitle>
+        Row {line.piece.row}, piece {line.piece.id.split('.')[1]}, of plank {line.piece.plank}
+      </ReadingTitle>
+      <BigLength mm={line.length} display={display} />
+      <Why>
+        Take {takeWords(line, display)}; {cutWords(line, display)}.
+      </Why>
+      <PlankDrawing line={line} plank={plank} display={display} />
+      {rest && <Why>{rest}.</Why>}
+      <Stops>
+        {line.remainders
+          .filter((r) => r.becomes !== null)
+          .map((r) => (
+            <Button key={r.becomes} onClick={() => choose(pieceChoice(r.floor!, r.becomes!))}>
+              Show its other piece
+            </Button>
+          ))}
+        <Button onClick={() => choose(null)}>Back to the floor</Button>
+      </Stops>
+    </>
+  );
+}

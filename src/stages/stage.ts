@@ -1,0 +1,70 @@
+import type { ComponentType } from 'react';
+import type { Job, Plan } from '@/core/given';
+import type { CutLine, CutRow, Summary } from '@/core/plan';
+import type { Floor } from '@/core/floors';
+import type { View } from '@/ui/sheet/view';
+
+/** Untouched, needs a decision, settled; or not known yet. */
+export type Standing = 'untouched' | 'decide' | 'settled' | 'working';
+
+/** What a stage's standing is judged by, and its print made of. */
+export type Ask = {
+  readonly job: Job;
+  readonly floors: readonly Floor[];
+  readonly plan: Plan | null;
+  readonly summary: Summary | null;
+  readonly cuts: readonly CutRow[];
+  /** whether the plan is being worked out */
+  readonly working: boolean;
+};
+
+/** A key, bound and listed from here. */
+export type Key = {
+  /** as react-hotkeys-hook has it: `h`, `shift+f2` */
+  readonly press: string;
+  /** as people read it */
+  readonly shows: string;
+  readonly does: string;
+  /** nothing where the key belongs to what has the focus, and is only listed */
+  readonly run?: () => void;
+  /** for a key that is held */
+  readonly release?: () => void;
+};
+
+/** A part of what goes on paper: plain data, for a page and for a document alike. */
+export type PrintPart =
+  | { readonly kind: 'drawing' }
+  | { readonly kind: 'words'; readonly text: string; readonly tone?: 'must' }
+  | {
+      readonly kind: 'table';
+      readonly caption: string;
+      readonly columns: readonly { readonly title: string; readonly width?: string }[];
+      readonly rows: readonly {
+        readonly key: string;
+        readonly cells: readonly string[];
+        /** a piece on its plank, beside its words */ readonly picture?: CutLine;
+      }[];
+    };
+
+/** A stage of the work: how it stands, what it wants of the sheet, what is read beside it, its keys, what it prints. */
+export type Stage = {
+  readonly name: string;
+  readonly title: string;
+  readonly standing: (ask: Ask) => Standing;
+  readonly sheet: {
+    /** the plan on the sheet: none of it, its pieces, or pieces with their printed faces */
+    readonly plan: 'none' | 'boards' | 'faces';
+    /** findings: none, or under or over what the stage draws */
+    readonly faults: 'none' | 'under' | 'over';
+    /** what a tap on the sheet chooses */
+    readonly pick: 'none' | 'space' | 'piece';
+    /** whether a walk that is not closed yet is drawn in place of its room */
+    readonly walks?: true;
+  };
+  /** beside the sheet; takes what it needs from the desk */
+  readonly Reading: ComponentType;
+  /** drawn on the sheet, in screen coordinates */
+  readonly Overlay?: ComponentType<{ view: View; size: { width: number; height: number } }>;
+  readonly keys?: readonly Key[];
+  readonly print?: (ask: Ask) => readonly PrintPart[];
+};

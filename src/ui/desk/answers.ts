@@ -1,0 +1,155 @@
+'use client';
+import { useEffect, useSyncExternalStore } from 'react';
+import { create } from 'zustand';
+import type { AnswerName } from '@/core/answers';
+import type { Job, Plan, Problem, Result } from '@/core/given';
+import { createAnswering, type Answering, type OutNamed } from '@/workers';
+import { useSaving } from './saving';
+
+/** An answer as the page has it. */
+type Known = {
+  readonly key: string;
+  readonly result: Result<unknown>;
+  /** the last one that there was, also while there is none now */
+  readonly value: unknown;
+  /** the one before that, to show what a change did */
+  readonly before: unknown;
+};
+
+type Answers = {
+  readonly known: Readonly<Partial<Record<AnswerName, Known>>>;
+  /** the job for which each answer holds: another than the one on screen while it is being worked out */
+  readonly holdsFor: Readonly<Partial<Record<AnswerName, Job>>>;
+  /** why nothing comes any more: somebody stopped it, or the worker failed */
+  readonly halted: { readonly job: Job; readonly text: string } | null;
+};
+
+export const useAnswers = create<Answers>(() => ({ known: {}, holdsFor: {}, halted: null }));
+
+/** 0 to 1 while something has been worked out for more than half a second; null otherwise. Apart from the rest, so that a step of it draws nothing else anew. */
+export const progress = (() => {
+  let now: number | null = null;
+  const listeners = new Set<() => void>();
+  return {
+    get: () => now,
+    set(value: number | null) {
+      if (value === now) return;
+      now = value;
+      for (const listener of [...listeners]) listener();
+    },
+    subscribe(listener: () => void) {
+      listeners.add(listener);
+      return () => void listeners.delete(listener);
+    },
+  };
+})();
+export const useProgress = () => useSyncExternalStore(progress.subscribe, progress.get, () => null);
+
+/** Work shorter than this (ms) is not spoken of. */
+const UNSPOKEN = 500;
+/** In this order answers are asked for: what is there at once first. */
+const ORDER: readonly AnswerName[] = ['setOut', 'plan', 'cuts', 'summary'];
+const wanted = new Map<AnswerName, number>();
+let answering: Answering | null = null;
+let asking: Job | null = null;
+let due = false;
+
+// a worker takes a moment to start: it does so while the page comes to life
+if (typeof window !== 'undefined') answering = createAnswering();
+
+async function ask(): Promise<void> {
+  due = false;
+  const { job } = useSaving.getState();
+  if (!job || !answering) return;
+  const names = ORDER.filter((name) => wanted.has(name));
+  const { holdsFor, known } = useAnswers.getState();
+  if (names.every((name) => holdsFor[name] === job)) return;
+  asking = job;
+  const begun = performance.now();
+  const have = Object.fromEntries(names.flatMap((name) => (known[name] ? [[name, known[name].key]] : [])));
+  const ended = await answering.ask({
+    names,
+    given: { job, log: [] },
+    have,
+    arrived: ({ name, key, result }) => arrived(job, name, key, result),
+    progress: (done) => performance.now() - begun > UNSPOKEN && progress.set(done),
+  });
+  if (asking !== job) return;
+  asking = null;
+  progress.set(null);
+  if (ended === 'cancelled') halt(job, 'The search was stopped, so this floor has no plan. Change something or undo to plan again.');
+  else if (typeof ended === 'object') halt(job, `The plan failed (${ended.failed}); undo the last change, or load the page again.`);
+}
+
+const halt = (job: Job, text: string) => useAnswers.setState({ halted: { job, text } });
+
+function arrived(job: Job, name: AnswerName, key: string, result?: Result<unknown>): void {
+  useAnswers.setState(({ known, holdsFor }) => {
+    const old = known[name];
+    const next = result && {
+      key,
+      result,
+      value: result.ok ? result.value : old?.value,
+      before: result.ok ? old?.value : old?.before,
+    };
+    return { known: next ? { ...known, [name]: next } : known, holdsFor: { ...holdsFor, [name]: job }, halted: null };
+  });
+}
+
+/** Asks once all that changes at once has changed. */
+function soon(): void {
+  if (due) return;
+  due = true;
+  queueMicrotask(() => void ask());
+}
+
+useSaving.subscribe(({ job, id }, before) => {
+  if (id !== before.id) useAnswers.setState({ known: {}, holdsFor: {}, halted: null });
+  if (job !== before.job) soon();
+});
+
+/** Stops what is being worked out. */
+export const stopAnswers = (): void => answering?.cancel();
+
+/** An answer to the job on screen. */
+export type Asked<Out> = {
+  /** undefined until there is a first one, or where there is none for this job */
+  readonly value: Out | undefined;
+  /** what it was before the last change */
+  readonly before: Out | undefined;
+  readonly problems: readonly Problem[];
+  /** whether it is being worked out: the value is then that of the job as it was */
+  readonly working: boolean;
+};
+
+const NONE: readonly Problem[] = [];
+
+/** Asks for an answer, as long as somebody shows it. */
+export function useAnswer<Name extends AnswerName>(name: Name): Asked<OutNamed<Name>> {
+  useEffect(() => {
+    wanted.set(name, (wanted.get(name) ?? 0) + 1);
+    soon();
+    return () => {
+      const left = wanted.get(name)! - 1;
+      if (left > 0) wanted.set(name, left);
+      else wanted.delete(name);
+    };
+  }, [name]);
+  const known = useAnswers((s) => s.known[name]);
+  const working = useAnswers((s) => s.holdsFor[name]) !== useSaving((s) => s.job);
+  const halted = useAnswers((s) => s.halted);
+  const job = useSaving((s) => s.job);
+  const stopped = halted !== null && halted.job === job;
+  return {
+    value: stopped || (known && !known.result.ok) ? undefined : (known?.value as OutNamed<Name> | undefined),
+    before: known?.before as OutNamed<Name> | undefined,
+    problems: stopped ? [{ path: '', text: halted.text }] : known && !known.result.ok && !working ? known.result.problems : NONE,
+    working: working && !stopped,
+  };
+}
+
+/** Whether an answer is still that of the job as it was. */
+export const isWorking = (name: AnswerName): boolean => useAnswers.getState().holdsFor[name] !== useSaving.getState().job;
+
+/** The plan on the desk; null where there is none. */
+export const usePlan = (): Plan | null => useAnswer('plan').value ?? null;

@@ -1,0 +1,46 @@
+import type { Job, Problem } from '@/core/given';
+
+/** A job as the server gives it. */
+export type JobView = {
+  readonly id: string;
+  readonly version: number;
+  readonly document: Job;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  readonly updatedAt: string;
+};
+
+/** A job in the list: one that cannot be read has its name and what is wrong. */
+export type ListedView = JobView | { readonly id: string; readonly name: string; readonly updatedAt: string; readonly problem: string };
+
+export type Answer<T> = { readonly status: number; readonly body: T };
+export type SaveBody = { readonly job?: JobView; readonly problems?: readonly Problem[] };
+
+/** A request that has not been answered after this (ms) is given up. */
+const HANGS = 20_000;
+
+/** Asks the server; status 0 means that it could not be reached. */
+export async function ask<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'DELETE', body?: unknown): Promise<Answer<T>> {
+  const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body);
+  try {
+    const response = await fetch(path, {
+      method,
+      // one that hangs must not hold up all that come after it
+      signal: AbortSignal.timeout(HANGS),
+      headers: text === undefined ? undefined : { 'content-type': 'application/json' },
+      body: text,
+      // a save goes out even while its page closes; browsers allow that up to 64 kB
+      keepalive: text !== undefined && text.length < 30_000,
+    });
+    return { status: response.status, body: (await response.json().catch(() => ({}))) as T };
+  } catch {
+    return { status: 0, body: {} as T };
+  }
+}
+
+/** The sentence to show for an answer that is not what was hoped for. */
+export function complaint(answer: Answer<SaveBody>): string {
+  const [problem] = answer.body.problems ?? [];
+  if (problem) return problem.path === '' ? problem.text : `${problem.path}: ${problem.text}`;
+  return answer.status === 0 ? 'Pitsaw’s server cannot be reached. Is it still running?' : `The server answered ${answer.status}.`;
+}

@@ -1,0 +1,13 @@
+/**
+ * The desk: the job that is open, as it is edited, saved and undone; the answers to it and what trials of it would give; what happened on its
+ * site; what is looked at and what is being dragged.
+ */
+export * from './api';
+export * from './answers';
+export * from './desk';
+export * from './edits';
+export * from './layout';
+export * from './log';
+export * from './names';
+export * from './saving';
+export * from './trials';

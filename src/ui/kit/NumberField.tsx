@@ -1,0 +1,61 @@
+'use client';
+import { Field, NumberInput } from '@chakra-ui/react';
+import { useState } from 'react';
+
+type Props = {
+  label: string;
+  value: number;
+  /** Takes the number; gives back what is wrong with it, or nothing. */
+  onNumber: (value: number) => string | undefined;
+  /** what an unreadable text is told */
+  wanted: string;
+  /** whole numbers only */
+  whole?: boolean;
+  /** in a list of many: the label for assistive technology only */
+  compact?: boolean;
+};
+
+/** A field for a plain number, such as an angle or a count; a comma is a decimal point, the arrow keys step by one. */
+export function NumberField({ label, value, onNumber, wanted, whole = false, compact = false }: Props) {
+  const [text, setText] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string>();
+  const shown = text ?? String(Number(value.toFixed(2)));
+  const commit = () => {
+    if (text === null) return;
+    const read = Number(text.replace(',', '.').replace('°', ''));
+    const readable = text.trim() !== '' && Number.isFinite(read) && (!whole || Number.isInteger(read));
+    const wrong = readable ? onNumber(read) : wanted;
+    setProblem(wrong);
+    if (wrong === undefined) setText(null);
+  };
+  return (
+    <Field.Root invalid={problem !== undefined} gap={compact ? '0' : undefined} mb={compact ? '0' : '3'}>
+      <Field.Label fontSize="14px" className={compact ? 'unseen' : undefined}>
+        {label}
+      </Field.Label>
+      <NumberInput.Root
+        value={shown}
+        onValueChange={(e) => e.value !== shown && setText(e.value)}
+        allowMouseWheel={false}
+        clampValueOnBlur={false}
+        w={compact ? '76px' : '140px'}
+      >
+        <NumberInput.Input
+          fontFamily="var(--figures)"
+          fontSize="19px"
+          h="44px"
+          autoComplete="off"
+          onFocus={(e) => e.target.select()}
+          onBlur={commit}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') commit();
+            if (e.key !== 'Escape') return;
+            setText(null);
+            setProblem(undefined);
+          }}
+        />
+      </NumberInput.Root>
+      {problem !== undefined && <Field.ErrorText>{problem}</Field.ErrorText>}
+    </Field.Root>
+  );
+}

@@ -1,0 +1,117 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import type { Given, OutOf } from '../core/answer';
+import type { ANSWERS, AnswerName } from '../core/answers';
+import type { Result } from '../core/given';
+import type { AnswersApi } from './answers.worker';
+import { together } from './parts';
+import { openAnswersWorker } from './workerUrl';
+
+/** What an answer gives, by its name. */
+export type OutNamed<Name extends AnswerName> = OutOf<(typeof ANSWERS)[Name]>;
+
+/** One answer as it arrives; `result` is missing where it is just what the page has already. */
+export type Arrived = { readonly name: AnswerName; readonly key: string; readonly result?: Result<unknown> };
+
+export type Request = {
+  readonly names: readonly AnswerName[];
+  readonly given: Given;
+  /** the keys of what the page has already */
+  readonly have: Readonly<Partial<Record<AnswerName, string>>>;
+  arrived(answer: Arrived): void;
+  progress(done: number): void;
+};
+
+/** How asking ended: all arrived; stopped, because a newer request was made or somebody cancelled; or the worker failed, with a sentence. */
+export type Ended = 'done' | 'superseded' | 'cancelled' | { readonly failed: string };
+
+/** What has been worked out for longer than this (ms) is not waited for when something newer is wanted. */
+const PATIENCE = 250;
+
+/** A worker that answers, one request at a time; the newest wins. */
+export type Answering = {
+  ask(request: Request): Promise<Ended>;
+  cancel(): void;
+};
+
+type Pending = Request & { readonly end: (how: Ended) => void };
+type Running = { readonly request: Pending; readonly since: number; over: boolean };
+
+/** @example await createAnswering().ask({ names: ['plan'], given, have: {}, arrived, progress }) */
+export function createAnswering(): Answering {
+  let worker: Worker | null = null;
+  let remote: Remote<AnswersApi> | null = null;
+  let running: Running | null = null;
+  let waiting: Pending | null = null;
+
+  const stop = (how: Ended) => {
+    worker?.terminate();
+    worker = remote = null;
+    if (running) {
+      running.over = true;
+      running.request.end(how);
+    }
+    running = null;
+  };
+  const open = (): Remote<AnswersApi> => {
+    if (!worker || !remote) {
+      worker = openAnswersWorker();
+      worker.onerror = (event) => stop({ failed: event.message || 'it could not be loaded' });
+      remote = wrap<AnswersApi>(worker);
+    }
+    return remote;
+  };
+  const serve = async (mine: Running): Promise<void> => {
+    const { names, given, have, arrived, progress } = mine.request;
+    for (const name of names) {
+      if (mine.over || waiting) return;
+      const api = open();
+      const told = await api.answer(
+        name,
+        given,
+        have[name] ?? null,
+        proxy((done: number) => !mine.over && progress(done)),
+      );
+      if (mine.over) return;
+      if (told.kind === 'same') arrived({ name, key: told.key });
+      else if (told.kind === 'none') arrived({ name, key: told.key, result: { ok: false, problems: told.problems } });
+      else {
+        const parts: unknown[] = [];
+        for (let k = 0; k < told.parts; k++) parts.push(await api.part(k));
+        if (mine.over) return;
+        arrived({ name, key: told.key, result: { ok: true, value: together({ ...told.head, parts }) } });
+      }
+    }
+  };
+  const next = () => {
+    if (running || !waiting) return;
+    const request = waiting;
+    waiting = null;
+    const mine: Running = { request, since: performance.now(), over: false };
+    running = mine;
+    const finish = (how: Ended) => {
+      if (mine.over) return;
+      mine.over = true;
+      running = null;
+      request.end(waiting ? 'superseded' : how);
+      next();
+    };
+    serve(mine).then(
+      () => finish('done'),
+      (error: unknown) => finish({ failed: error instanceof Error ? error.message : 'unknown fault' }),
+    );
+  };
+  return {
+    ask: (request) =>
+      new Promise((end) => {
+        waiting?.end('superseded');
+        waiting = { ...request, end };
+        if (running && performance.now() - running.since > PATIENCE) stop('superseded');
+        next();
+      }),
+    cancel() {
+      waiting?.end('cancelled');
+      waiting = null;
+      stop('cancelled');
+    },
+  };
+}

@@ -1,0 +1,26 @@
+import 'fake-indexeddb/auto';
+import { openDevice } from './device';
+import { apart, together } from './parts';
+
+test('what is kept comes back; the oldest make room; without a memory nothing fails', async () => {
+  let now = 0;
+  const device = openDevice(() => ++now);
+  await device.put('plan 1', { floors: [1, 2] });
+  expect(await device.get('plan 1')).toEqual({ floors: [1, 2] });
+  expect(await device.get('plan 2')).toBeUndefined();
+  for (let k = 0; k < 120; k++) await device.put(`other ${k}`, k);
+  expect(await device.get('plan 1')).toBeUndefined();
+  expect(await device.get('other 119')).toBe(119);
+  expect(await device.get('other 31')).toBe(31);
+});
+
+test.each([
+  [[1, 2]],
+  [Array.from({ length: 500 }, (_, k) => ({ k }))],
+  [{ floors: [{ id: 'f1' }, { id: 'f2' }], totals: 3 }],
+  [{ floors: [1] }],
+  ['text'],
+  [null],
+])('an answer in parts is the answer again', (value) => {
+  expect(together(apart(value))).toEqual(value);
+});
