@@ -4,8 +4,16 @@ const swc = [
 ];
 const common = {
   transform: { '^.+\\.(t|j)sx?$': swc },
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^@test/(.*)$': '<rootDir>/test/$1', '^server-only$': '<rootDir>/test/empty.ts' },
-  transformIgnorePatterns: ['/node_modules/(?!(polyclip-ts|@noble/hashes|d3-[a-z]+|comlink|idb|react-hotkeys-hook|svg-pathdata|@tarikjabiri/dxf)/)'],
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^@test/(.*)$': '<rootDir>/test/$1',
+    '^server-only$': '<rootDir>/test/empty.ts',
+    '/workerUrl$': '<rootDir>/test/workerUrl.ts',
+    '\\.css$': '<rootDir>/test/styles.ts',
+  },
+  transformIgnorePatterns: [
+    '/node_modules/(?!(polyclip-ts|@noble/hashes|d3-[a-z]+|comlink|idb|react-hotkeys-hook|svg-pathdata|@tarikjabiri/dxf)/)',
+  ],
   modulePathIgnorePatterns: ['<rootDir>/.next/'],
 };
 

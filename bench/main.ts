@@ -1,7 +1,10 @@
 /* Measures what the issues name. `npm run bench`, or `npm run bench -- rooms speed` for some of it. */
 import { gzipSync } from 'node:zlib';
-import { readdirSync, readFileSync, existsSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { demoJobs } from '../demo/jobs';
 import { floorsOf } from '../src/core/floors';
 import { type Job, newJob, type Plan, SCHOOLS } from '../src/core/given';
 import { equalFaces, planJob, type PlanOptions } from '../src/core/plan';
@@ -13,6 +16,7 @@ import { readDrawing, offersOf } from '../src/formats/drawing';
 import { rowPaths } from '../src/ui/sheet/paths';
 import { brokenHall, drawingOf } from './large';
 import { houses } from './houses';
+import { measureBrowser } from './browser';
 import { fromAtMost, type Verdict } from './optimum';
 import { rooms } from './rooms';
 
@@ -358,6 +362,20 @@ function measureBundle(): void {
   }
 }
 
+/** How long the command line takes to say its version, and to plan the demo's cottage. */
+function measureStart(): void {
+  const file = join(tmpdir(), `pitsaw-bench-${process.pid}.pitsaw.json`);
+  writeFileSync(file, JSON.stringify(demoJobs.at(-1)));
+  const pitsaw = (...args: string[]) => spawnSync(process.execPath, ['scripts/pitsaw.mjs', ...args]);
+  pitsaw('--version');
+  const version = time(9, () => pitsaw('--version'));
+  const bare = time(9, () => spawnSync(process.execPath, ['-e', '0']));
+  console.log(
+    `command line: --version ${ms(median(version))} (Node alone ${ms(median(bare))}); a plan of the cottage ${ms(median(time(3, () => pitsaw('plan', file))))}`,
+  );
+  rmSync(file);
+}
+
 const parts = {
   rooms: measureRooms,
   askew: measureAskew,
@@ -372,6 +390,8 @@ const parts = {
   redraw: measureRedraw,
   drawing: measureDrawing,
   bundle: measureBundle,
+  start: measureStart,
+  browser: measureBrowser,
 };
 const wanted = process.argv.slice(2);
 for (const [name, measure] of Object.entries(parts)) if (wanted.length === 0 || wanted.includes(name)) await measure();

@@ -95,7 +95,7 @@ const box = (x: number, y: number, length: number, width: number): [number, numb
   [x, y + width],
 ];
 
-const cottage: Job = {
+export const cottage: Job = {
   ...newJob('Weir Cottage', 'metric', 7200, 1260),
   product: ashGrey,
   kerf: 3,

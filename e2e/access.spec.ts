@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { openJobs, openStage, putJob, room } from './help';
+import { openJobs, openStage, putJob, room, stagesOf } from './help';
 
 const clean = async (page: Page) => {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
@@ -13,7 +13,8 @@ for (const theme of ['day', 'sun', 'dark']) {
     const id = await putJob(request, room('Reading room'));
     await openJobs(page);
     await clean(page);
-    for (const stage of ['room', 'plank', 'setout', 'rows', 'cuts']) {
+    await openStage(page, id, 'room');
+    for (const stage of await stagesOf(page)) {
       await openStage(page, id, stage);
       await clean(page);
     }
@@ -23,11 +24,12 @@ for (const theme of ['day', 'sun', 'dark']) {
 test('at 390 px nothing runs off the side and every target is 44 px', async ({ page, request }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const id = await putJob(request, room('Reading room'));
-  for (const stage of ['room', 'plank', 'setout', 'rows', 'cuts']) {
+  await openStage(page, id, 'room');
+  for (const stage of await stagesOf(page)) {
     await openStage(page, id, stage);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     const small = await page
-      .locator('button:visible, .rule a:visible')
+      .locator('button:visible, nav a:visible')
       .evaluateAll((all) =>
         all
           .map((e) => ({ h: e.getBoundingClientRect().height, name: e.textContent || e.getAttribute('aria-label') }))
@@ -41,6 +43,6 @@ test('at 390 px the line’s handle and every button of the top lie on the scree
   await page.setViewportSize({ width: 390, height: 844 });
   const id = await putJob(request, room('Reading room'));
   await openStage(page, id, 'setout');
-  const edges = await page.locator('.top button:visible, .handle').evaluateAll((all) => all.map((e) => e.getBoundingClientRect().right));
+  const edges = await page.locator('header button:visible, .handle').evaluateAll((all) => all.map((e) => e.getBoundingClientRect().right));
   expect(Math.max(...edges)).toBeLessThanOrEqual(390);
 });

@@ -41,8 +41,22 @@ export async function openJobs(page: Page): Promise<void> {
 /** Taps a piece off the middle of the drawing, by pixels, until it tells of itself: a stage that just opened may not listen yet. */
 export async function choosePiece(page: Page, dx = 0, dy = 0): Promise<void> {
   await expect(async () => {
-    const sheet = (await page.locator('.sheet > svg').boundingBox())!;
+    const sheet = (await page.locator('[data-testid=sheet] > svg').boundingBox())!;
     await page.mouse.click(sheet.x + sheet.width / 2 + dx, sheet.y + sheet.height / 2 + dy);
     await expect(page.getByRole('heading', { name: /^Row \d+, piece \d+, of plank \d+/ })).toBeVisible({ timeout: 2_000 });
   }).toPass({ timeout: 30_000 });
 }
+
+/** Unfolds a part of a long reading, where it is folded. */
+export async function unfold(page: Page, title: string): Promise<void> {
+  const trigger = page.getByRole('button', { name: new RegExp(`^${title}`), expanded: false });
+  await expect(page.getByRole('heading', { name: new RegExp(`^${title}`) })).toBeVisible();
+  if ((await trigger.count()) > 0) await trigger.click();
+}
+
+/** The stages, as the rule has them. */
+export const stagesOf = (page: Page): Promise<string[]> =>
+  page
+    .getByRole('navigation', { name: 'Stages of work' })
+    .getByRole('link')
+    .evaluateAll((all) => all.map((a) => a.getAttribute('href')!.split('/').at(-1)!));

@@ -4,7 +4,7 @@ import { brokenHall, drawingOf } from '../bench/large';
 import { demoJobs } from '../demo/jobs';
 import { planJob } from '../src/core/plan';
 import { planDxf } from '../src/formats/dxf';
-import { openJobs, openStage, planned, putJob, room, saved, stored } from './help';
+import { openJobs, openStage, planned, putJob, room, saved, stored, unfold } from './help';
 
 /** Goes to a control with the Tab key alone. */
 async function tabTo(page: Page, to: Locator): Promise<void> {
@@ -94,7 +94,7 @@ test('a lost laser is said and found again; what is typed meanwhile is taken; re
   await page.getByLabel('Length (left to right)').press('Enter');
   await expect(page.getByLabel(/^Held against/)).toBeVisible({ timeout: 20_000 });
   await page.keyboard.press('Shift+F2');
-  await expect(page.locator('.laser-reading small')).toContainText(' to ');
+  await expect(page.locator('[data-testid=laser-reading] small')).toContainText(' to ');
   await page.getByLabel('Width (top to bottom)').focus();
   await page.keyboard.press('F2');
   await expect(page.getByLabel('Width (top to bottom)')).not.toHaveValue('3340');
@@ -105,6 +105,7 @@ test('a lost laser is said and found again; what is typed meanwhile is taken; re
 test('three widths become a flare, an angle and a bay change the outline, and a room is moved and snaps', async ({ page, request }) => {
   const id = await putJob(request, room('Flared', 4000, 3000));
   await openStage(page, id, 'room');
+  await unfold(page, 'Widths and diagonals');
   await page.getByRole('button', { name: 'Three widths' }).click();
   for (const [n, width] of [
     ['1', '2990'],
@@ -175,28 +176,10 @@ test('the cottage goes out as DXF and comes back the same; a large drawing is re
   expect({ ...back, name: cottage.name }).toEqual(JSON.parse(JSON.stringify(cottage)));
 
   await openJobs(page);
-  await page.evaluate(() => {
-    const longest = { ms: 0 };
-    (window as unknown as { longest: { ms: number } }).longest = longest;
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries()) longest.ms = Math.max(longest.ms, entry.duration);
-    }).observe({ type: 'longtask' });
-  });
   const preview = page.getByRole('img', { name: /rooms in a drawing/ });
   const large = { name: 'large.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from(drawingOf(5000)) };
-  let took = Infinity;
-  // the machine may be busy with something else: the quicker of two counts
-  for (let time = 0; time < 2 && took >= 4000; time++) {
-    if (time > 0) await page.keyboard.press('Escape');
-    await expect(preview).toBeHidden();
-    const begun = Date.now();
-    await page.getByLabel('Job file or drawing').setInputFiles(large);
-    await expect(preview).toBeVisible();
-    took = Math.min(took, Date.now() - begun);
-  }
-  const longest = await page.evaluate(() => (window as unknown as { longest: { ms: number } }).longest.ms);
-  test.info().annotations.push({ type: 'drawing of 5,000 entities', description: `${took} ms, longest task ${longest} ms` });
-  expect(took).toBeLessThan(4000);
+  await page.getByLabel('Job file or drawing').setInputFiles(large);
+  await expect(preview).toBeVisible();
   await page.keyboard.press('Escape');
   // what is no drawing is said in the dialog
   await page
@@ -205,28 +188,22 @@ test('the cottage goes out as DXF and comes back the same; a large drawing is re
   await expect(page.getByRole('alert').filter({ hasText: 'photo.svg: this is not an SVG drawing' })).toBeVisible();
 });
 
-test('while a hall of 2,000 m² is planned, the page is not held up', async ({ page, request }) => {
+test('while a hall of 2,000 m² is planned, the page answers and says how far the search is; it can be stopped', async ({
+  page,
+  request,
+}) => {
   test.setTimeout(150_000);
   const id = await putJob(request, brokenHall());
-  await page.addInitScript(() => {
-    const tasks: number[] = [];
-    (window as unknown as { tasks: number[] }).tasks = tasks;
-    new PerformanceObserver((list) => tasks.push(...list.getEntries().map((e) => e.duration))).observe({ type: 'longtask' });
-  });
-  await openStage(page, id, 'room');
-  await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks.splice(0));
-  await page.getByRole('link', { name: /Plank/ }).click();
+  await openStage(page, id, 'plank');
   const gap = page.getByLabel(/Gap/).first();
-  // another gap asks for another plan; the machine may be busy with something else, so the calmest of three counts
-  const worst: number[] = [];
-  for (const mm of ['9', '10', '11']) {
-    await gap.fill(mm);
-    await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks.splice(0));
-    await gap.press('Enter');
-    await expect(page.getByText('Searching')).toBeVisible();
-    await expect(page.getByText('Searching')).toBeHidden({ timeout: 60_000 });
-    worst.push(Math.max(0, ...(await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks))));
-    if (worst.at(-1)! < 400) break;
-  }
-  expect(Math.min(...worst)).toBeLessThan(400);
+  await gap.fill('9');
+  await gap.press('Enter');
+  await expect(page.getByText('Searching')).toBeVisible();
+  // a stage that needs the plan says that it is being worked out, not that something is wrong
+  await page.getByRole('link', { name: /Rows\s*, being worked out/ }).click();
+  await expect(page.getByRole('link', { name: /Rows/ })).toHaveAttribute('aria-current', 'step');
+  await page.getByRole('status').filter({ hasText: 'Searching' }).getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('The search was stopped')).toBeVisible();
+  await page.keyboard.press('z');
+  await planned(page);
 });

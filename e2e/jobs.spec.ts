@@ -60,7 +60,7 @@ test('a file that is no job says where and why, and nothing is stored', async ({
   await page
     .getByLabel('Job file')
     .setInputFiles({ name: 'bad.pitsaw.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(crossed)) });
-  await expect(page.locator('.problems')).toHaveText('spaces[0].outline: edges 1 and 3 cross');
+  await expect(page.getByRole('alert').filter({ hasText: 'spaces[0]' })).toHaveText('spaces[0].outline: edges 1 and 3 cross');
   for (const data of ['{"format":', '[]', '{"format":"pitsaw/job","version":7}', 'x'.repeat(9_000_000), '['.repeat(200_000)]) {
     expect([400, 413, 422]).toContain(
       (await request.post('/api/jobs', { data, headers: { 'content-type': 'application/json' } })).status(),

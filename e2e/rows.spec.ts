@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { demoJobs } from '../demo/jobs';
 import { planJob } from '../src/core/plan';
-import { choosePiece, openStage, planned, putJob, room, saved, stored, tally } from './help';
+import { choosePiece, openStage, planned, putJob, room, saved, stored, tally, unfold } from './help';
 
 const cottage = demoJobs[demoJobs.length - 1]!;
 
@@ -38,7 +38,7 @@ test('a joint is kept by hand, with its price before it is kept; a row is locked
   await page.getByRole('button', { name: 'No joint here' }).click();
   await expect(page.getByText('No joint here', { exact: true }).last()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Keep it' })).toBeVisible();
-  await expect(page.locator('.trial')).toContainText('planks');
+  await expect(page.locator('[data-testid=offer]')).toContainText('planks');
   await page.getByRole('button', { name: 'Leave it' }).click();
   expect((await stored(request, id)).hand).toBeUndefined();
 
@@ -76,6 +76,7 @@ test('faces are drawn and dealt from boxes or piles; the floor is seen as one wa
   const id = await putJob(request, { ...cottage, name: 'Seen from the door' });
   await openStage(page, id, 'rows');
   await expect(page.locator('.faces pattern').first()).toBeAttached();
+  await unfold(page, 'Rows');
   await expect(page.getByText(/deals \d+ of box \d+/).first()).toBeVisible();
   await page.keyboard.down('v');
   await expect(page.getByRole('img', { name: /^The floor as one walks/ })).toBeVisible();
@@ -85,6 +86,7 @@ test('faces are drawn and dealt from boxes or piles; the floor is seen as one wa
   await page.getByLabel('Walking').selectOption({ index: 1 });
   await expect(page.getByRole('img', { name: /^The floor as one walks/ })).toBeVisible();
   await page.getByRole('link', { name: /Plank/ }).click();
+  await unfold(page, 'The box');
   await page.getByLabel('Faces are mixed by').selectOption('piles');
   await saved(page);
   await page.getByRole('link', { name: /Rows/ }).click();
@@ -94,6 +96,7 @@ test('faces are drawn and dealt from boxes or piles; the floor is seen as one wa
 test('several sizes in a box: lengths and widths are mixed and planned, with what is left in the boxes', async ({ page, request }) => {
   const id = await putJob(request, room('Mixed', 5200, 3600));
   await openStage(page, id, 'plank');
+  await unfold(page, 'The box');
   await page.getByRole('button', { name: 'Another size in the box' }).click();
   await page.getByLabel('Size 2, length').fill('900');
   await page.getByLabel('Size 2, length').press('Enter');

@@ -43,12 +43,12 @@ const handle = (page: Page) => page.getByRole('slider', { name: /The line/ });
 test('the line is dragged and nudged; strips follow at once and stops bring it back', async ({ page, request }) => {
   const id = await putJob(request, room('Reading room'));
   await openStage(page, id, 'setout');
-  await expect(page.locator('.big')).toHaveText(/126\s*mm/);
+  await expect(page.locator('[data-testid=big]')).toHaveText(/126\s*mm/);
   await handle(page).focus();
   await page.keyboard.press('ArrowDown');
-  await expect(page.locator('.big')).toHaveText(/125\s*mm/);
+  await expect(page.locator('[data-testid=big]')).toHaveText(/125\s*mm/);
   await page.keyboard.press('Shift+ArrowDown');
-  await expect(page.locator('.big')).toHaveText(/115\s*mm/);
+  await expect(page.locator('[data-testid=big]')).toHaveText(/115\s*mm/);
   await expect(page.getByText('You placed the line')).toBeVisible();
 
   const box = (await handle(page).boundingBox())!;
@@ -56,19 +56,19 @@ test('the line is dragged and nudged; strips follow at once and stops bring it b
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x, y + 8, { steps: 4 });
-  await expect(page.locator('.big')).not.toHaveText(/115\s*mm/);
+  await expect(page.locator('[data-testid=big]')).not.toHaveText(/115\s*mm/);
   await expect(page.locator('path.row-edge')).toHaveCount(1);
-  const during = await page.locator('.big').innerText();
+  const during = await page.locator('[data-testid=big]').innerText();
   await page.mouse.up();
   await expect(page.locator('path.row-edge')).toHaveCount(0);
-  await expect(page.locator('.big')).toHaveText(during.replace(/\s+/g, ' '));
+  await expect(page.locator('[data-testid=big]')).toHaveText(during.replace(/\s+/g, ' '));
   await saved(page);
   expect((await stored(request, id)).layout.setOut.mode).toBe('row-edge-at');
 
   await page.getByRole('button', { name: 'Full first' }).click();
-  await expect(page.locator('.big')).toHaveText(/60\s*mm/);
+  await expect(page.locator('[data-testid=big]')).toHaveText(/60\s*mm/);
   await page.getByRole('button', { name: 'Best', exact: true }).click();
-  await expect(page.locator('.big')).toHaveText(/126\s*mm/);
+  await expect(page.locator('[data-testid=big]')).toHaveText(/126\s*mm/);
 });
 
 test('the drawn pieces are the plan file’s, to the millimetre, at one true scale', async ({ page, request }) => {
@@ -110,7 +110,7 @@ test('a piece tells its plank, its cut and where the rest goes; the next best ar
   await page.getByRole('button', { name: 'Back to the floor' }).click();
   const before = await page.locator('path.piece').first().getAttribute('d');
   await page.keyboard.press('n');
-  const trial = page.locator('.trial');
+  const trial = page.locator('[data-testid=offer]');
   await expect(trial).toContainText(/Arrangement 1 of \d.*\d+ planks(, as now| instead of \d+)/);
   await page.keyboard.press('n');
   await expect(trial).toContainText('Arrangement 2 of');
@@ -148,7 +148,7 @@ test('units, keys and stages by the keyboard', async ({ page, request }) => {
   await expect(page.getByLabel('Length (left to right)')).toHaveValue(`15' 1 1/8"`);
   await page.keyboard.press('3');
   await expect(page).toHaveURL(/setout$/);
-  await expect(page.locator('.big')).toHaveText(`4 15/16"`);
+  await expect(page.locator('[data-testid=big]')).toHaveText(`4 15/16"`);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('undo');
   await page.keyboard.press('Escape');

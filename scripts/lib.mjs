@@ -136,6 +136,17 @@ export async function startServer(port, database, { stdio = 'ignore' } = {}) {
   process.exit(1);
 }
 
+/** How Chromium is started for tests, pictures and measures: no sandbox, and nothing looked up in the background. */
+export const CHROMIUM_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
 const BROWSERS = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 
 /** Path of a Chromium; installs Debian's where there is none and the user may. */

@@ -31,7 +31,7 @@ export function StageSheet({ stage }: { stage: Stage }) {
   const job = useJob();
   const floors = useFloors();
   const plan = usePlan();
-  const { draft, sliding, choice } = useDeskState();
+  const { draft, sliding, choice, cover } = useDeskState();
   const chosen = useChosen();
   const describe = useDescriptions(sheet.pick === 'piece');
   const shown = draft ?? job;
@@ -40,7 +40,7 @@ export function StageSheet({ stage }: { stage: Stage }) {
     if (found) chooseSpace(found.id);
   };
   const overlay = (view: View, size: { width: number; height: number }) => {
-    const faults = plan && sheet.faults !== 'none' && !sliding && (
+    const faults = plan && sheet.faults !== 'none' && !sliding && cover !== stage.name && (
       <Faults plan={plan} view={view} isChosen={(f) => isChosen(f, choice)} onChoose={(f) => choose(findingChoice(f))} />
     );
     return (

@@ -18,10 +18,10 @@ const summary = (change: Partial<Summary>): Summary => ({
   ...change,
 });
 
-function show(now: Summary | null, before: Summary | null, display: 'metric' | 'imperial' = 'metric') {
+function show(now: Summary | null, before: Summary | null, display: 'metric' | 'imperial' = 'metric', dragged?: number | null) {
   render(
     <ChakraProvider value={defaultSystem}>
-      <Tally job={newJob('Room', display, 4000, 3000)} now={now} before={before} stage="rows" onGo={() => undefined} dragged={null} />
+      <Tally job={newJob('Room', display, 4000, 3000)} now={now} before={before} onGo={() => undefined} dragged={dragged} />
     </ChakraProvider>,
   );
   return (name: string) => within(screen.getByText(name).parentElement!).getByRole('definition').textContent;
@@ -44,4 +44,11 @@ test('in feet and inches', () => {
   const read = show(summary({ musts: 2, shoulds: 1 }), null, 'imperial');
   expect(read('Least stagger')).toBe(`1' 5/16"`);
   expect(read('To look at')).toBe('32 against a limit');
+});
+
+test.each([
+  ['metric', 48, '48−12'],
+  ['imperial', null, '–'],
+] as const)('while the line is dragged, the narrowest strip of all floors is compared with what it was: %s', (display, dragged, want) => {
+  expect(show(summary({ worstStrip: 60 }), null, display, dragged)('Narrowest strip')).toBe(want);
 });

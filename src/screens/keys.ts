@@ -54,7 +54,7 @@ function pressed(event: KeyboardEvent): string {
 export function useKeys(keys: readonly Key[]): void {
   const byPress = useMemo(() => new Map(keys.filter((k) => k.run).map((k) => [k.press, k])), [keys]);
   useEffect(() => {
-    const open = () => document.querySelector('[role=dialog], [role=alertdialog]') !== null;
+    const open = () => document.querySelector('[role=dialog][data-state=open], [role=alertdialog][data-state=open]') !== null;
     const down = (event: KeyboardEvent) => {
       if (event.altKey || event.defaultPrevented || takesText(event.target) || open()) return;
       const key = byPress.get(pressed(event));

@@ -26,13 +26,13 @@ export const pieces = answer({
     for (const { floors: group, cuts } of before.rows) {
       const sawn = sawnOf(group, cuts, kerf);
       const numbered = planks.length;
-      planks.push(...sawn.planks.map((p): Opened => ({ ...p, n: numbered + p.n, floor: group[0]!.floor.id })));
-      group.forEach(({ floor, setOut: { direction, rows: bands }, runs }, g) =>
+      planks.push(...sawn.planks.map((p): Opened => ({ ...p, n: numbered + p.n, floor: group[0]!.id })));
+      group.forEach(({ id, spaces, laid: area, direction, rows: bands, runs }, g) =>
         laid.push({
-          id: floor.id,
-          spaces: floor.spaces.map((s) => s.id),
+          id,
+          spaces: [...spaces],
           direction,
-          laid: rounded(floor.laid),
+          laid: rounded(area),
           rows: bands
             .filter((band) => runs.some((r) => r.row.n === band.n))
             .map(({ n, from, to, width }) => ({ n, from: round3(from), to: round3(to), width })),

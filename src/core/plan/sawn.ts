@@ -1,6 +1,6 @@
 import { round3 } from '../geometry';
 import type { Piece, Plank } from '../given';
-import type { LaidOut, MixedCut } from '../rows';
+import type { FloorRows, MixedCut } from '../rows';
 import { crowded } from './crowded';
 import { piecesOf } from './pieces';
 import { reuse, type Blank } from './reuse';
@@ -9,16 +9,16 @@ import { reuse, type Blank } from './reuse';
 export type Sawn = { readonly pieces: readonly (readonly Piece[])[]; readonly planks: readonly Plank[] };
 
 /** The pieces of the floors of one product, once their joints are known; moves pieces into what other planks leave. */
-export function sawnOf(group: readonly LaidOut[], cuts: readonly (readonly MixedCut[])[], kerf: number): Sawn {
-  const { product } = group[0]!.floor;
+export function sawnOf(group: readonly FloorRows[], cuts: readonly (readonly MixedCut[])[], kerf: number): Sawn {
+  const { sizes } = group[0]!;
   const sizeOf = new Map(cuts.flat().map((c) => [c.plank, c.size]));
-  const laid = group.flatMap(({ runs, setOut }, floor) => {
+  const laid = group.flatMap(({ runs, frame }, floor) => {
     const byRun: MixedCut[][] = runs.map(() => []);
     for (const cut of cuts[floor]!) byRun[cut.segment.run]!.push(cut);
     const inRow = new Map<number, number>();
     return runs.flatMap((run) => {
       const before = inRow.get(run.row.n) ?? 0;
-      const own = piecesOf(run, byRun[run.index]!, setOut.frame, before + 1);
+      const own = piecesOf(run, byRun[run.index]!, frame, before + 1);
       inRow.set(run.row.n, before + own.length);
       return own.map((one) => ({ ...one, floor }));
     });
@@ -29,7 +29,7 @@ export function sawnOf(group: readonly LaidOut[], cuts: readonly (readonly Mixed
     const { piece, needs, box, ring } = own;
     return { ...needs, box, ring, plank: moved.has(own) ? ++spare : piece.plank, size: sizeOf.get(piece.plank)! };
   });
-  const places = reuse(blanks, product.planks, kerf);
+  const places = reuse(blanks, sizes, kerf);
 
   const numbers = new Map<number, number>();
   const planks: Plank[] = [];
@@ -37,7 +37,7 @@ export function sawnOf(group: readonly LaidOut[], cuts: readonly (readonly Mixed
   places.forEach(({ plank, box }, i) => {
     const n = numbers.get(plank) ?? numbers.size + 1;
     if (!numbers.has(plank)) {
-      const { length, width } = product.planks[blanks[i]!.size]!;
+      const { length, width } = sizes[blanks[i]!.size]!;
       numbers.set(plank, n);
       planks.push({ n, length, width });
     }

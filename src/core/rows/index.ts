@@ -18,4 +18,4 @@ export * from './wishes';
 export * from './mixed';
 export * from './pins';
 export * from './lay';
-export { rows, type LaidRows } from './answer';
+export { rows, type FloorRows, type LaidRows } from './answer';

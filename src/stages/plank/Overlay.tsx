@@ -1,5 +1,16 @@
 'use client';
-import { boxOf, frameOf, intersection, polygonArea, turned, turnedMulti, type MultiPolygon, type Point } from '@/core/geometry';
+import {
+  boxOf,
+  frameOf,
+  intersection,
+  polygonArea,
+  turned,
+  spansAt,
+  turnedMulti,
+  type MultiPolygon,
+  type Point,
+  type Span,
+} from '@/core/geometry';
 import type { Product } from '@/core/given';
 import { formatArea, formatLength } from '@/core/units';
 import { useFloor, useJob } from '@/ui/desk';
@@ -29,19 +40,19 @@ function Planks({ view, floor, setOut, display }: Props) {
   const [size] = product.planks;
   const frame = frameOf(setOut.direction);
   const laid = turnedMulti(frame, floor.laid);
-  const first = setOut.rows[Math.min(1, setOut.rows.length - 1)];
-  if (!size || !first) return null;
-  const box = boxOf(laid.flatMap((p) => p[0]!));
-  const covered = boxCovers(product, laid, first.from);
-  const begins = boxOf(inRow(laid, first.from, first.to).flatMap((p) => p[0]!)).minX;
-  const from = Number.isFinite(begins) ? begins : box.minX;
-  const plank = rectangle(from, first.from, size.length, size.width).map((p) => turned(frame, p));
+  // in the longest row there is room to see a whole plank
+  const spans = setOut.rows.map((row) => ({ row, span: longestSpan(laid, (row.from + row.to) / 2) }));
+  const [best] = spans.filter((r) => r.span !== null).sort((p, q) => q.span![1] - q.span![0] - (p.span![1] - p.span![0]));
+  if (!size || !best?.span) return null;
+  const { row, span } = best;
+  const from = span[0];
+  const covered = boxCovers(product, laid, row.from);
+  const plank = rectangle(from, row.from, Math.min(size.length, span[1] - from), size.width).map((p) => turned(frame, p));
   const back = (multi: MultiPolygon) => multi.map((polygon) => polygon.map((ring) => ring.map((p) => turned(frame, p))));
   const length = (mm: number) => formatLength(mm, display, { bare: true });
   const at = (u: number, w: number): Point => toScreen(view, turned(frame, [u, w]));
-  const middle = at(from + size.length / 2, first.from + size.width / 2);
+  const middle = at(from + size.length / 2, row.from + size.width / 2);
   const wide = size.length * scaleOf(view);
-  const gap = at((box.minX + box.maxX) / 2, box.maxY);
   const area = polygons(covered) / 1e6;
   const low = covered.length > 0 ? boxOf(covered.flatMap((p) => p[0]!)) : null;
   return (
@@ -58,21 +69,21 @@ function Planks({ view, floor, setOut, display }: Props) {
         <path d={multiPath([[plank]])} fill="var(--board-0)" stroke="var(--ink)" strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
       </g>
       {wide > 90 && (
-        <text className="dim" x={middle[0]} y={middle[1]}>
+        <text className="dim" x={middle[0]} y={middle[1]} style={{ strokeWidth: 0, fontSize: 14 }}>
           {length(size.length)} × {length(size.width)}
         </text>
       )}
-      {low && (
-        <text className="label small" x={at((low.minX + low.maxX) / 2, 0)[0]} y={at(0, low.maxY)[1] + 18}>
-          a box of {product.perBox} covers {formatArea(area * 1e6, display)}
-        </text>
-      )}
-      <text className="label small" x={gap[0]} y={gap[1] - 8}>
-        gap {formatLength(product.limits.gap, display)} all round
+      <text className="label small" x={at(from, 0)[0] + 10} y={at(0, low ? low.maxY : row.to)[1] + 18} style={{ textAnchor: 'start' }}>
+        {low && `a box of ${product.perBox}: ${formatArea(area * 1e6, display)}; `}
+        gap {formatLength(product.limits.gap, display)}
       </text>
     </g>
   );
 }
+
+/** The longest stretch of floor along a line of equal w. */
+const longestSpan = (laid: MultiPolygon, w: number): Span | null =>
+  spansAt(laid, 1, w, 1).reduce<Span | null>((best, s) => (!best || s[1] - s[0] > best[1] - best[0] ? s : best), null);
 
 const rectangle = (u: number, w: number, length: number, width: number): Point[] => [
   [u, w],

@@ -55,7 +55,7 @@ export function Reading() {
   return (
     <>
       <ReadingTitle>Plank, as it shows once locked</ReadingTitle>
-      {display === 'metric' ? <BigNumber value={size} unit="mm" /> : <BigText>{size}</BigText>}
+      {display === 'metric' ? <BigNumber wide value={size} unit="mm" /> : <BigText>{size}</BigText>}
       <Folds
         of="plank"
         open={['plank', 'limits']}

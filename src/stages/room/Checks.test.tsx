@@ -1,29 +1,20 @@
 import { ChakraProvider, defaultSystem } from '@chakra-ui/react';
 import { fireEvent, render, screen } from '@testing-library/react';
-import { useState } from 'react';
-import { newJob, readJob, type Job } from '@/core/given';
+import { newJob, type Job } from '@/core/given';
+import { useJob, useSaving } from '@/ui/desk';
 import { Checks } from './Checks';
 import { Walls } from './Walls';
 
-let now: Job;
-function Host({ first, walls = false }: { first: Job; walls?: boolean }) {
-  const [job, setJob] = useState(first);
-  const change = (next: Job) => {
-    const read = readJob(next);
-    if (read.ok) {
-      now = next;
-      setJob(next);
-    }
-    return read.ok ? [] : read.problems;
-  };
-  const props = { job, space: job.spaces[0]!, onChange: change };
+function Host({ walls = false }: { walls?: boolean }) {
+  const job = useJob();
+  const props = { job, space: job.spaces[0]! };
   return <ChakraProvider value={defaultSystem}>{walls ? <Walls {...props} /> : <Checks {...props} />}</ChakraProvider>;
 }
 const show = (first: Job, walls = false) => {
-  now = first;
-  render(<Host first={first} walls={walls} />);
+  useSaving.setState({ id: 'j', job: first });
+  render(<Host walls={walls} />);
 };
-const outline = () => now.spaces[0]!.outline;
+const outline = () => useSaving.getState().job!.spaces[0]!.outline;
 const write = (label: string | RegExp, text: string) => {
   const field = screen.getByLabelText(label);
   fireEvent.change(field, { target: { value: text } });
@@ -39,7 +30,7 @@ test('three widths are told apart from the drawing and drawn as a flare; they st
   expect(screen.getByText(/^They differ by/)).toHaveTextContent('They differ by 16 mm: the wall opposite runs apart by 20 mm');
   fireEvent.click(screen.getByRole('button', { name: 'Draw the flare' }));
   expect(outline().map((p) => p[1])).toEqual([0, 0, 3010, 2990]);
-  expect(now.spaces[0]!.widths).toHaveLength(3);
+  expect(useSaving.getState().job!.spaces[0]!.widths).toHaveLength(3);
   expect(screen.getByRole('button', { name: 'Draw the flare' })).toBeDisabled();
 });
 
@@ -51,7 +42,7 @@ test('a width in the middle that stands out is a bow or a misread tape', () => {
   fireEvent.click(screen.getByRole('button', { name: 'Draw the bow too' }));
   expect(outline()).toHaveLength(7);
   fireEvent.click(screen.getByRole('button', { name: 'Take away width 2' }));
-  expect(now.spaces[0]!.widths).toHaveLength(2);
+  expect(useSaving.getState().job!.spaces[0]!.widths).toHaveLength(2);
 });
 
 test('a diagonal that disagrees says by how much, and four walls can be drawn by it', () => {

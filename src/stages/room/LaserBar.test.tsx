@@ -1,8 +1,8 @@
 import { ChakraProvider, defaultSystem } from '@chakra-ui/react';
 import { act, fireEvent, render, screen, waitFor } from '@testing-library/react';
-import { useLaser } from '../state/laser';
+import { useLaser } from '@/ui/desk/laser';
 import { LaserBar } from './LaserBar';
-import { LengthField } from './LengthField';
+import { LengthField } from '@/ui/kit';
 
 /** A stream that a test speaks for. */
 class FakeStream {

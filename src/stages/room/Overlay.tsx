@@ -87,11 +87,18 @@ function ShapeOverlay({ job, space, display, view }: Props) {
       {space.outline.map((a, i) => {
         const b = space.outline[(i + 1) % space.outline.length]!;
         const [x, y] = toScreen(view, [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]);
+        // beside a wall that is near to the one opposite, letters stand apart along it
+        const aside = crowded(space.outline, view) ? 14 : 0;
         const inward = inwardOf(space.outline, a, b, view);
         const breakWall = () => onDone(space.id, withNewCorner(space.outline, i));
         return (
           <g key={i}>
-            <text className="letter" x={x + inward[0] * 20} y={y + inward[1] * 22} style={{ textAnchor: anchorOf(inward[0]) }}>
+            <text
+              className="letter"
+              x={x + inward[0] * 20 - inward[1] * aside}
+              y={y + inward[1] * (aside > 0 ? 15 : 22)}
+              style={{ textAnchor: anchorOf(inward[0]) }}
+            >
               {wallLetter(i)}
               {lengths &&
                 lengthFits(space.outline, a, b, view) &&
@@ -129,6 +136,12 @@ function lengthFits(ring: Ring, a: Point, b: Point, view: View): boolean {
   const across = (alongX ? box.maxY - box.minY : box.maxX - box.minX) * scale;
   return Math.hypot(b[0] - a[0], b[1] - a[1]) * scale > (alongX ? 84 : 30) && across > (alongX ? 84 : 150);
 }
+
+/** Whether the walls of a room stand so near to each other on the screen that what is written beside them would meet. */
+const crowded = (ring: Ring, view: View): boolean => {
+  const box = boxOf(ring);
+  return Math.min(box.maxX - box.minX, box.maxY - box.minY) * Math.hypot(view.a, view.b) < 66;
+};
 
 /** Beside an upright wall the words run away from it, elsewhere they stand in its middle. */
 const anchorOf = (inwardX: number) => (inwardX > 0.5 ? 'start' : inwardX < -0.5 ? 'end' : 'middle');
@@ -218,8 +231,8 @@ function Corner({ space, corner, view, display }: Omit<Props, 'job'> & { corner:
 function Mover({ job, space, view, display }: Props) {
   const from = useRef<Point | null>(null);
   const box = boxOf(space.outline);
-  // a quarter along, clear of the room's name and its walls' letters
-  const [x, y] = toScreen(view, [box.minX + (box.maxX - box.minX) / 4, (box.minY + box.maxY) / 2]);
+  // a third along, clear of the room's name and its walls' letters
+  const [x, y] = toScreen(view, [box.minX + (box.maxX - box.minX) / 3, (box.minY + box.maxY) / 2]);
   const at = (event: PointerEvent): Point => {
     const area = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
     return toPlan(view, [event.clientX - area.left, event.clientY - area.top]);

@@ -74,7 +74,7 @@ export function LooksView({ job, plan, entrance, width, height }: Props) {
       .flatMap(([a, b]) => {
         const [p, q] = [seen(a), seen(b)];
         // a wall that turns its back is one that we look through
-        if (p[0] * q[1] - p[1] * q[0] <= 0) return [];
+        if (p[0] * q[1] - p[1] * q[0] >= 0) return [];
         const [c, d] = clipSegment(p, q) ?? [];
         if (!c || !d) return [];
         return [{ far: Math.max(c[0], d[0]), d: `M${project(c)}L${project(d)}L${project(d, WALL_HEIGHT)}L${project(c, WALL_HEIGHT)}Z` }];

@@ -60,25 +60,27 @@ if (typeof window !== 'undefined') answering = createAnswering();
 async function ask(): Promise<void> {
   due = false;
   const { job } = useSaving.getState();
-  if (!job || !answering) return;
-  const names = ORDER.filter((name) => wanted.has(name));
-  const { holdsFor, known } = useAnswers.getState();
-  if (names.every((name) => holdsFor[name] === job)) return;
+  // what else is wanted of the job that is being worked on is asked for when that is done
+  if (!job || !answering || asking === job) return;
+  const names = ORDER.filter((name) => wanted.has(name) && useAnswers.getState().holdsFor[name] !== job);
+  if (names.length === 0) return;
   asking = job;
   const begun = performance.now();
-  const have = Object.fromEntries(names.flatMap((name) => (known[name] ? [[name, known[name].key]] : [])));
+  const { known } = useAnswers.getState();
   const ended = await answering.ask({
     names,
     given: { job, log: [] },
-    have,
+    have: Object.fromEntries(names.flatMap((name) => (known[name] ? [[name, known[name].key]] : []))),
     arrived: ({ name, key, result }) => arrived(job, name, key, result),
     progress: (done) => performance.now() - begun > UNSPOKEN && progress.set(done),
   });
+  // a newer job is asked about already
   if (asking !== job) return;
   asking = null;
   progress.set(null);
   if (ended === 'cancelled') halt(job, 'The search was stopped, so this floor has no plan. Change something or undo to plan again.');
   else if (typeof ended === 'object') halt(job, `The plan failed (${ended.failed}); undo the last change, or load the page again.`);
+  else soon();
 }
 
 const halt = (job: Job, text: string) => useAnswers.setState({ halted: { job, text } });

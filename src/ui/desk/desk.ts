@@ -27,17 +27,28 @@ type Desk = {
   readonly draft: Job | null;
   readonly sliding: Sliding | null;
   readonly choice: Choice | null;
+  /** the stage that covers the whole sheet with a picture of its own */
+  readonly cover: string | null;
   readonly floor: string;
   readonly space: string | null;
   /** something to be said on the sheet: what went back and why, what a drag snaps to */
   readonly word: { readonly text: string; readonly of: 'refusal' | 'drag'; readonly job: Job | null } | null;
 };
 
-export const useDeskState = create<Desk>(() => ({ draft: null, sliding: null, choice: null, floor: 'f1', space: null, word: null }));
+export const useDeskState = create<Desk>(() => ({
+  draft: null,
+  sliding: null,
+  choice: null,
+  cover: null,
+  floor: 'f1',
+  space: null,
+  word: null,
+}));
 
 export const choose = (choice: Choice | null): void => useDeskState.setState({ choice });
 export const chooseFloor = (floor: string): void => useDeskState.setState({ floor });
 export const chooseSpace = (space: string): void => useDeskState.setState({ space });
+export const cover = (stage: string | null): void => useDeskState.setState({ cover: stage });
 export const slide = (sliding: Sliding | null): void => useDeskState.setState({ sliding });
 
 /** Shows the job as it would be; null when what was dragged is let go. */

@@ -1,11 +1,9 @@
 import { floorsOf } from '@/core/floors';
 import { newJob, type Job } from '@/core/given';
-import { planJob } from '@/core/plan';
 import { groundOf, originFor, setOutOf } from '@/core/setout';
-import { firstText, freeId, rectangleOf, resized, withLimit, withSpace } from './edit';
+import { firstText, freeId, rectangleOf, resized, withLimit, withSpace } from './edits';
 import { directionWords, wallMark, wallName } from './names';
-import { edgeNear, lineAt, quarterOn, reasonFor, stopsOf, withFloorLayout } from './setOutEdit';
-import { isTicked, ticked, tickOf } from './ticks';
+import { edgeNear, lineAt, quarterOn, reasonFor, stopsOf, withFloorLayout } from './layout';
 
 const job = newJob('Room', 'metric', 4000, 3000);
 const formed = (of: Job) => {
@@ -105,17 +103,4 @@ test('walls and directions are called as a person would', () => {
   expect(names).toContain('C: wall C');
   expect(names.some((n) => n.startsWith('hearth: hearth, its'))).toBe(true);
   expect([0, 90, 180, 33.333].map(directionWords)).toEqual(['left to right', 'top to bottom', 'left to right', 'at 33.3°']);
-});
-
-test('ticks are of a piece as it is cut; another plan’s piece of the same number is not ticked, and old ticks go', () => {
-  const plan = planJob(job, { steps: 50 });
-  if (!plan.ok) throw new Error('no plan');
-  const [piece, other] = plan.value.floors[0]!.pieces;
-  const tick = tickOf('f1', piece!);
-  const with1 = ticked({ ...job, ticks: ['of an earlier plan'] }, tick, true, new Set([tick]));
-  expect(with1.ticks).toEqual([tick]);
-  expect(isTicked(with1, tick)).toBe(true);
-  expect(isTicked(with1, tickOf('f1', { ...piece!, cut: { ...piece!.cut, to: piece!.cut.to - 1 } }))).toBe(false);
-  expect(isTicked(with1, tickOf('f1', other!))).toBe(false);
-  expect(ticked(with1, tick, false, new Set([tick])).ticks).toEqual([]);
 });

@@ -15,7 +15,7 @@ type Props = {
 
 /** One of a few, with its label above it. */
 export const Choice = ({ label, value, options, onChoice, bare = false, otherwise }: Props) => (
-  <Field.Root gap="0" maxW="300px">
+  <Field.Root gap="0" mb={bare ? '0' : '3'}>
     <Field.Label fontSize="13px" fontWeight="400" color="pencil" className={bare ? 'unseen' : undefined}>
       {label}
     </Field.Label>

@@ -20,10 +20,10 @@ export function NumberField({ label, value, onNumber, wanted, whole = false, com
   const [text, setText] = useState<string | null>(null);
   const [problem, setProblem] = useState<string>();
   const shown = text ?? String(Number(value.toFixed(2)));
-  const commit = () => {
-    if (text === null) return;
-    const read = Number(text.replace(',', '.').replace('°', ''));
-    const readable = text.trim() !== '' && Number.isFinite(read) && (!whole || Number.isInteger(read));
+  const commit = (written: string) => {
+    if (text === null && written === shown) return;
+    const read = Number(written.replace(',', '.').replace('°', ''));
+    const readable = written.trim() !== '' && Number.isFinite(read) && (!whole || Number.isInteger(read));
     const wrong = readable ? onNumber(read) : wanted;
     setProblem(wrong);
     if (wrong === undefined) setText(null);
@@ -46,9 +46,9 @@ export function NumberField({ label, value, onNumber, wanted, whole = false, com
           h="44px"
           autoComplete="off"
           onFocus={(e) => e.target.select()}
-          onBlur={commit}
+          onBlur={(e) => commit(e.currentTarget.value)}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') commit();
+            if (e.key === 'Enter') commit(e.currentTarget.value);
             if (e.key !== 'Escape') return;
             setText(null);
             setProblem(undefined);

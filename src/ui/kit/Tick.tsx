@@ -13,10 +13,10 @@ type Props = {
 /** A box to tick off, as large as a thumb. */
 export const Tick = ({ checked, onTick, children, label }: Props) => (
   <Checkbox.Root checked={checked} onCheckedChange={(e) => onTick(e.checked === true)} minW="44px">
-    <Checkbox.HiddenInput aria-label={label} />
+    <Checkbox.HiddenInput />
     <Checkbox.Control>
       <Checkbox.Indicator />
     </Checkbox.Control>
-    {children !== undefined && <Checkbox.Label>{children}</Checkbox.Label>}
+    <Checkbox.Label className={children === undefined ? 'unseen' : undefined}>{children ?? label}</Checkbox.Label>
   </Checkbox.Root>
 );

@@ -9,9 +9,9 @@ export function BigLength({ mm, display }: { mm: number; display: Display }) {
   return <BigNumber value={formatLength(mm, display, { bare: true })} unit="mm" />;
 }
 
-export function BigNumber({ value, unit }: { value: string | number; unit: string }) {
+export function BigNumber({ value, unit, wide = false }: { value: string | number; unit: string; wide?: boolean }) {
   return (
-    <div className={styles.big} data-testid="big">
+    <div className={wide ? `${styles.big} ${styles.wide}` : styles.big} data-testid="big">
       {value} <small>{unit}</small>
     </div>
   );
@@ -34,12 +34,12 @@ export const Why = ({ tone, ...rest }: TextProps & { tone?: Tone }) => (
 
 /** What a reading begins with: the name of its number. */
 export const ReadingTitle = ({ children }: { children: ReactNode }) => (
-  <Text as="h1" mb="0.5" fontSize="14px" fontWeight="600" color="pencil">
+  <Text as="h1" mb="2px" fontSize="14px" fontWeight="600" color="pencil">
     {children}
   </Text>
 );
 export const Heading2 = ({ children }: { children: ReactNode }) => (
-  <Text as="h2" mt="5.5" mb="1.5" fontSize="15px" fontWeight="650">
+  <Text as="h2" mt="22px" mb="1.5" fontSize="15px" fontWeight="650">
     {children}
   </Text>
 );

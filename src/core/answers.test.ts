@@ -1,0 +1,117 @@
+import { createAsker, keyOf, type AnyAnswer, type Given } from './answer';
+import { ANSWERS } from './answers';
+import { newJob, type Job } from './given';
+import { planJob } from './plan';
+
+/*
+ * The acceptance suite of the answers: each is pure, and its key is complete. What is not in its slice must not change what comes out, for an
+ * answer is remembered under its slice.
+ */
+
+const base: Job = {
+  ...newJob('Ferry house', 'metric', 3800, 2600),
+  kerf: 3,
+  spaces: [
+    { id: 'hall', name: 'Hall', outline: [[0, 0], [4200, 0], [4200, 1300], [0, 1300]] }, // prettier-ignore
+    { id: 'room', name: 'Room', outline: [[0, 1400], [3000, 1400], [3000, 4000], [0, 4020]] }, // prettier-ignore
+  ],
+  openings: [{ id: 'd', between: ['hall', 'room'], outline: [[800, 1300], [1600, 1300], [1600, 1400], [800, 1400]], finish: 'reducer' }], // prettier-ignore
+  obstacles: [{ id: 'r', kind: 'register', gap: 3, outline: [[3000, 300], [3300, 300], [3300, 400], [3000, 400]] }], // prettier-ignore
+};
+
+const withHall = (job: Job, change: Partial<Job['spaces'][number]>): Job => ({
+  ...job,
+  spaces: job.spaces.map((s, i) => (i === 0 ? { ...s, ...change } : s)),
+});
+const withDoor = (job: Job, change: object): Job => ({ ...job, openings: job.openings!.map((o) => ({ ...o, ...change })) });
+
+/** Changes of every part of a job, each by itself. */
+const changes: readonly (readonly [string, (job: Job) => Job])[] = [
+  ['its name', (job) => ({ ...job, name: 'Toll house' })],
+  ['the unit', (job) => ({ ...job, display: 'imperial' })],
+  ['the kerf', (job) => ({ ...job, kerf: 1 })],
+  ['a room’s name', (job) => withHall(job, { name: 'Passage' })],
+  ['a walk', (job) => withHall(job, { walk: [{ length: 4000, turn: 90 }] })],
+  ['a measured width', (job) => withHall(job, { widths: [{ wall: 0, along: 100, width: 1290 }] })],
+  ['a measured diagonal', (job) => withHall(job, { diagonals: [{ from: 0, to: 2, length: 4400 }] })],
+  ['how much a wall is seen', (job) => withHall(job, { weights: [{ wall: 0, weight: 2 }] })],
+  ['an outline', (job) => withHall(job, { outline: [[0, 0], [4300, 0], [4300, 1300], [0, 1300]] })], // prettier-ignore
+  ['a doorway’s finish', (job) => withDoor(job, { finish: 'through' })],
+  ['a busy doorway', (job) => withDoor(job, { busy: true })],
+  ['a doorway’s leaf', (job) => withDoor(job, { leaf: 'first-side' })],
+  ['a casing', (job) => withDoor(job, { casing: 15 })],
+  ['what lies beyond', (job) => withDoor(job, { beyond: { floor: 'stone', height: 10 } })],
+  ['an obstacle', (job) => ({ ...job, obstacles: [] })],
+  ['the product’s name', (job) => ({ ...job, product: { ...job.product, name: 'Slate' } })],
+  ['printed faces', (job) => ({ ...job, product: { ...job.product, prints: 3 } })],
+  ['planks in a box', (job) => ({ ...job, product: { ...job.product, perBox: 5 } })],
+  ['the thickness', (job) => ({ ...job, product: { ...job.product, thickness: 11 } })],
+  ['the lock', (job) => ({ ...job, product: { ...job.product, lock: 'tap' } })],
+  ['the kind', (job) => ({ ...job, product: { ...job.product, kind: 'engineered' } })],
+  ['a limit', (job) => ({ ...job, product: { ...job.product, limits: { ...job.product.limits, rip: 120 } } })],
+  ['the longest run', (job) => ({ ...job, product: { ...job.product, limits: { ...job.product.limits, runAlong: 2000 } } })],
+  ['where a limit comes from', (job) => ({ ...job, product: { ...job.product, limitSources: { rip: 'yours' } } })],
+  ['the direction', (job) => ({ ...job, layout: { ...job.layout, direction: 90 } })],
+  ['the set-out', (job) => ({ ...job, layout: { ...job.layout, setOut: { mode: 'full-first' } } })],
+  ['the school', (job) => ({ ...job, layout: { ...job.layout, stagger: { school: 'thirds', seed: 1 } } })],
+  ['the light', (job) => ({ ...job, layout: { ...job.layout, light: { space: 'hall', wall: 1 } } })],
+  ['how faces are mixed', (job) => ({ ...job, layout: { ...job.layout, deal: { habit: 'piles' } } })],
+  ['a floor’s own product', (job) => ({ ...job, layouts: [{ space: 'room', product: { ...job.product, name: 'Slate', prints: 2 } }] })],
+  [
+    'a floor’s own product by another name',
+    (job) => ({ ...job, layouts: [{ space: 'room', product: { ...job.product, name: 'Chalk', prints: 2 } }] }),
+  ],
+  ['a floor’s own light', (job) => ({ ...job, layouts: [{ space: 'room', light: { space: 'room', wall: 0 } }] })],
+  ['a pin', (job) => ({ ...job, hand: { pins: [[900, 700]] } })],
+  ['a field that nobody knows', (job) => ({ ...job, ...{ moisture: 2.1 } })],
+];
+
+const made = planJob(base, { steps: 300 });
+const givenOf = (job: Job): Given => ({ job, log: [], judged: made.ok ? made.value : undefined });
+const how = { steps: 300 };
+const out = (one: AnyAnswer, job: Job): string => JSON.stringify(createAsker().ask(one, givenOf(job), how));
+
+describe.each(Object.entries<AnyAnswer>(ANSWERS))('%s', (_, one) => {
+  const before = out(one, base);
+
+  test('gives the same again, and is worked out once', () => {
+    expect(out(one, structuredClone(base))).toBe(before);
+    const asker = createAsker();
+    const first = asker.ask(one, givenOf(base), how);
+    expect(asker.ask(one, givenOf(structuredClone(base)), how)).toBe(first);
+  });
+
+  test.each(changes)('where %s leaves its key, it leaves what comes out', (_what, change) => {
+    const changed = change(base);
+    if (keyOf(one, givenOf(changed)) === keyOf(one, givenOf(base))) expect(out(one, changed)).toBe(before);
+  });
+
+  test('the order of changes does not matter to its key', () => {
+    const two = changes[9]![1](changes[21]![1](base));
+    expect(keyOf(one, givenOf(two))).toBe(keyOf(one, givenOf(changes[21]![1](changes[9]![1](base)))));
+  });
+});
+
+test('a name, a unit, a walk or a reading searches nothing again', () => {
+  for (const what of [
+    'its name',
+    'the unit',
+    'a room’s name',
+    'a walk',
+    'a measured width',
+    'the product’s name',
+    'where a limit comes from',
+    'a field that nobody knows',
+  ]) {
+    const [, change] = changes.find(([name]) => name === what)!;
+    expect([what, keyOf(ANSWERS.rows, givenOf(change(base)))]).toEqual([what, keyOf(ANSWERS.rows, givenOf(base))]);
+  }
+});
+
+test('what comes before fails, and so does what stands on it, with the same problems', () => {
+  const none = { ...base, spaces: [{ id: 'hall', name: 'Hall', outline: [[0, 0], [500, 0], [500, 12], [0, 12]] as [number, number][] }], openings: [] }; // prettier-ignore
+  const asker = createAsker();
+  const floors = asker.ask(ANSWERS.floors, givenOf(none));
+  expect(floors.ok).toBe(false);
+  expect(asker.ask(ANSWERS.summary, givenOf(none))).toEqual(floors);
+});
