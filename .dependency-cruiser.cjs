@@ -1,4 +1,6 @@
-/** Imports run downwards only: core ← formats, data, devices ← workers ← ui ← app, cli. */
+/**
+ * Imports run downwards only: core ← formats, data, devices ← workers ← ui ← stages ← screens ← app; the command line stands on core and formats.
+ */
 const only = (name, path, allowed) => ({
   name,
   severity: 'error',
@@ -6,10 +8,19 @@ const only = (name, path, allowed) => ({
   to: { path: '^src/', pathNot: allowed.map((a) => `^src/${a}`) },
 });
 
+/** The folders of the core in the order in which data flows: each may import those before it, and none after it. */
+const CORE = ['units', 'geometry', 'given', 'answer', 'wood', 'floors', 'survey', 'setout', 'rows', 'audit', 'plan', 'lay'];
+
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
     only('core-imports-core', 'core/', ['core/']),
+    ...CORE.map((folder, i) => ({
+      name: `core-${folder}-stands-on-what-comes-before`,
+      severity: 'error',
+      from: { path: `^src/core/${folder}/`, pathNot: '\\.test\\.ts$' },
+      to: { path: `^src/core/(${CORE.slice(i + 1).join('|')}|answers\\.ts)` },
+    })).filter((rule, i) => i < CORE.length - 1),
     {
       name: 'core-is-pure',
       severity: 'error',
@@ -21,6 +32,16 @@ module.exports = {
     only('devices-on-core', 'devices/', ['devices/', 'core/']),
     only('workers-on-core', 'workers/', ['workers/', 'core/', 'formats/']),
     only('ui-on-core-formats-workers', 'ui/', ['ui/', 'core/', 'formats/', 'workers/']),
+    only('kit-knows-no-job', 'ui/kit/', ['ui/kit/', 'core/units/', 'core/survey/']),
+    only('stages-on-ui', 'stages/', ['stages/', 'ui/', 'core/', 'formats/', 'workers/']),
+    only('screens-on-stages', 'screens/', ['screens/', 'stages/', 'ui/', 'core/', 'formats/']),
+    only('cli-on-core-formats', 'cli/', ['cli/', 'core/', 'formats/']),
+    {
+      name: 'no-stage-imports-another',
+      severity: 'error',
+      from: { path: '^src/stages/([^/]+)/' },
+      to: { path: '^src/stages/[^/]+/', pathNot: '^src/stages/$1/' },
+    },
   ],
   options: { doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' } },
 };

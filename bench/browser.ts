@@ -6,18 +6,7 @@ import { chromium, type Page } from '@playwright/test';
 import { cottage } from '../demo/jobs';
 import { newJob, type Job } from '../src/core/given';
 import { brokenHall, drawingOf } from './large';
-// the scripts are plain Node, before anything is installed
-// @ts-expect-error has no types
-import * as scripts from '../scripts/lib.mjs';
-
-type Scripts = {
-  ensureBuilt(): void;
-  ensureChromium(): string;
-  freePort(wanted: number): Promise<number>;
-  startServer(port: number, database: string): Promise<{ child: { kill(): void }; url: string }>;
-  CHROMIUM_ARGS: string[];
-};
-const { ensureBuilt, ensureChromium, freePort, startServer, CHROMIUM_ARGS } = scripts as Scripts;
+import { CHROMIUM_ARGS, ensureBuilt, ensureChromium, freePort, startServer } from '../scripts/lib.mjs';
 
 const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 const planks = (page: Page) => page.getByLabel('Tally').locator('dd').first().filter({ hasText: /\d/ });

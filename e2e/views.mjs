@@ -1,38 +1,50 @@
-// The main views, from the demo's jobs, for `npm run screenshots`.
+// What `npm run screenshots` takes from the demo's jobs: every stage of the rule, and what else a stage can show.
 const office = 'Canal warehouse office';
 const cottage = 'Weir Cottage';
+const ferry = 'Ferry ticket office';
 const phone = { width: 390, height: 844 };
 
-export const views = [
-  { name: 'jobs', path: '/' },
-  { name: 'room', job: office, path: '/jobs/ID/room' },
-  { name: 'plank', job: office, path: '/jobs/ID/plank' },
-  { name: 'house', job: cottage, path: '/jobs/ID/room' },
-  { name: 'setout', job: cottage, path: '/jobs/ID/setout' },
-  {
-    name: 'rows',
-    job: office,
-    path: '/jobs/ID/rows',
-    before: async (page) => {
-      const box = await page.locator('.sheet > svg').boundingBox();
-      await page.mouse.click(box.x + box.width * 0.36, box.y + box.height * 0.45);
-    },
+/** The stages, as the rule of a job has them. */
+export async function stagesOf(browser, job) {
+  const page = await browser.newPage();
+  await page.goto(`${job}/room`);
+  const rule = page.getByRole('navigation', { name: 'Stages of work' }).getByRole('link');
+  await rule.first().waitFor();
+  const links = await rule.all();
+  const stages = await Promise.all(links.map(async (link) => (await link.getAttribute('href')).split('/').at(-1)));
+  await page.close();
+  return stages;
+}
+
+/** What is done before a stage's picture is taken, where it says more with something chosen. */
+const BEFORE = {
+  rows: async (page) => {
+    const box = await page.locator('[data-testid=sheet] > svg').boundingBox();
+    await page.mouse.click(box.x + box.width * 0.36, box.y + box.height * 0.45);
   },
+};
+
+/** The picture of a stage. */
+export const viewOf = (stage) => ({ name: stage, job: stage === 'setout' ? cottage : office, stage, before: BEFORE[stage] });
+
+export const views = [
+  { name: 'jobs' },
+  { name: 'house', job: cottage, stage: 'room' },
   {
     name: 'schools',
     job: cottage,
-    path: '/jobs/ID/rows',
+    stage: 'rows',
     before: async (page) => {
       const schools = page.getByRole('region', { name: 'Schools side by side' });
       await schools.getByText('Planning each school').waitFor({ state: 'hidden', timeout: 60_000 });
       await schools.scrollIntoViewIfNeeded();
-      await page.locator('.reading').evaluate((e) => e.scrollBy(0, 520));
+      await page.getByRole('complementary', { name: 'Reading' }).evaluate((e) => e.scrollBy(0, 520));
     },
   },
   {
     name: 'walking-in',
     job: cottage,
-    path: '/jobs/ID/rows',
+    stage: 'rows',
     before: async (page) => {
       await page.locator('path.piece').first().waitFor();
       await page.keyboard.down('v');
@@ -40,7 +52,6 @@ export const views = [
   },
   {
     name: 'drawing',
-    path: '/',
     before: async (page) => {
       await page.waitForLoadState('networkidle');
       await page.getByLabel('Job file or drawing').setInputFiles('test/drawings/lines-inches.dxf');
@@ -50,7 +61,7 @@ export const views = [
   {
     name: 'laser',
     job: cottage,
-    path: '/jobs/ID/room',
+    stage: 'room',
     before: async (page) => {
       await page.getByRole('button', { name: 'Connect a laser measure' }).click();
       await page.getByLabel(/^Held against/).waitFor();
@@ -59,16 +70,15 @@ export const views = [
         await page.keyboard.press('F2');
         await page.waitForTimeout(250);
       }
-      await page.locator('.reading').evaluate((e) => e.scrollTo(0, 0));
+      await page.getByRole('complementary', { name: 'Reading' }).evaluate((e) => e.scrollTo(0, 0));
     },
   },
-  { name: 'cuts', job: office, path: '/jobs/ID/cuts' },
-  { name: 'setout-phone', job: 'Ferry ticket office', path: '/jobs/ID/setout', size: phone, theme: 'sun' },
-  { name: 'cuts-phone', job: 'Ferry ticket office', path: '/jobs/ID/cuts', size: phone },
+  { name: 'setout-phone', job: ferry, stage: 'setout', size: phone, theme: 'sun' },
+  { name: 'cuts-phone', job: ferry, stage: 'cuts', size: phone },
   {
     name: 'walk',
-    job: 'Ferry ticket office',
-    path: '/jobs/ID/room',
+    job: ferry,
+    stage: 'room',
     before: async (page) => {
       await page.getByRole('button', { name: 'Walk the walls' }).click();
       for (const wall of ['14\' 6"', '11\' 2 1/2"', '8\' 4"', '3\' 7"']) {

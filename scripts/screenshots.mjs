@@ -2,7 +2,7 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ensureBuilt, ensureChromium, ensureInstalled, freePort, must, root, run, startServer } from './lib.mjs';
+import { CHROMIUM_ARGS, ensureBuilt, ensureChromium, ensureInstalled, freePort, must, root, run, startServer } from './lib.mjs';
 
 ensureInstalled();
 ensureBuilt();
@@ -14,28 +14,18 @@ const folder = join(root, 'docs', 'screenshots');
 rmSync(folder, { recursive: true, force: true });
 mkdirSync(folder, { recursive: true });
 
-const { views } = await import('../e2e/views.mjs');
+const { stagesOf, viewOf, views } = await import('../e2e/views.mjs');
 const { chromium: browserType } = await import('@playwright/test');
-const browser = await browserType.launch({
-  executablePath: chromium,
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await browserType.launch({ executablePath: chromium, args: CHROMIUM_ARGS });
 try {
   const { jobs } = await (await fetch(`${url}/api/jobs`)).json();
-  for (const view of views) {
+  const idOf = (name) => jobs.find((job) => job.document.name === name)?.id ?? '';
+  const stages = await stagesOf(browser, `${url}/jobs/${idOf(views.find((view) => view.job).job)}`);
+  for (const view of [...stages.map(viewOf), ...views]) {
     const page = await browser.newPage({ viewport: view.size ?? { width: 1280, height: 800 } });
     if (view.theme) await page.addInitScript((theme) => localStorage.setItem('theme', theme), view.theme);
-    const id = jobs.find((job) => job.document.name === view.job)?.id ?? '';
-    await page.goto(url + view.path.replace('ID', id));
-    if (view.path !== '/') await page.locator('.tally dd').first().filter({ hasText: /\d/ }).waitFor();
+    await page.goto(url + (view.job ? `/jobs/${idOf(view.job)}/${view.stage}` : '/'));
+    if (view.job) await page.getByLabel('Tally').locator('dd').first().filter({ hasText: /\d/ }).waitFor();
     await view.before?.(page);
     await page.waitForTimeout(700);
     await page.screenshot({ path: join(folder, `${view.name}.png`) });

@@ -1,21 +1,34 @@
-// npm test: installs what it needs, then every check, what fails quickest first.
+// npm test: installs what it needs, then every check, what fails quickest first. Each is a script of its own: npm run check:types …
 import { ensureBuilt, ensureChromium, ensureInstalled, must, run } from './lib.mjs';
 
-const bin = (file, ...args) => [process.execPath, [`node_modules/${file}`, ...args]];
-const step = (name, [command, args], extraEnv = {}) => {
-  const begun = Date.now();
-  console.log(`\n── ${name}`);
-  must(name, run(command, args, { extraEnv }));
-  console.log(`   ${((Date.now() - begun) / 1000).toFixed(0)} s`);
+const bin = (file, ...args) => [`node_modules/${file}`, ...args];
+const CHECKS = {
+  engines: { says: 'versions of Node that packages ask for', args: ['scripts/engines.mjs'] },
+  format: { says: 'format', args: bin('prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.') },
+  imports: {
+    says: 'import rules',
+    args: bin('dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs'),
+  },
+  routes: { says: 'types of routes', args: bin('next/dist/bin/next', 'typegen') },
+  types: { says: 'types', args: bin('typescript/bin/tsc', '--noEmit') },
+  lint: { says: 'lint', args: bin('eslint/bin/eslint.js', '.', '--max-warnings', '0') },
+  unit: { says: 'units and properties', args: bin('jest/bin/jest.js', '--silent') },
+  browser: { says: 'the built application in Chromium', args: bin('@playwright/test/cli.js', 'test'), browser: true },
 };
 
+const wanted = process.argv.slice(2);
+for (const name of wanted) {
+  if (name in CHECKS) continue;
+  console.error(`There is no check "${name}"; there are ${Object.keys(CHECKS).join(', ')}.`);
+  process.exit(2);
+}
 ensureInstalled();
-step('format', bin('prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.'));
-step('import rules', bin('dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs'));
-step('types of routes', bin('next/dist/bin/next', 'typegen'));
-step('types', bin('typescript/bin/tsc', '--noEmit'));
-step('lint', bin('eslint/bin/eslint.js', '.', '--max-warnings', '0'));
-step('units and properties', bin('jest/bin/jest.js', '--silent'));
-const chromium = ensureChromium();
-ensureBuilt();
-step('the built application in Chromium', bin('@playwright/test/cli.js', 'test'), { CHROMIUM: chromium });
+for (const [name, { says, args, browser }] of Object.entries(CHECKS)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
+  const extraEnv = browser ? { CHROMIUM: ensureChromium() } : {};
+  if (browser) ensureBuilt();
+  const begun = Date.now();
+  console.log(`\n── ${says}`);
+  must(says, run(process.execPath, args, { extraEnv }));
+  console.log(`   ${((Date.now() - begun) / 1000).toFixed(0)} s`);
+}
