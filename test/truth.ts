@@ -18,8 +18,31 @@ export function untruths(job: Job, floors: readonly Floor[], plan: Plan): string
     limitsListed(floor, floors[i]!, plan, say);
   });
   noWoodTwice(job, plan, say);
-  if (plan.totals.planks !== plan.planks.length) say(`totals count ${plan.totals.planks} planks of ${plan.planks.length}`);
+  totalsAddUp(floors, plan, say);
   return said;
+}
+
+/** Planks, boxes, laid area and waste, each from the plan's own planks and outlines. */
+function totalsAddUp(floors: readonly Floor[], plan: Plan, say: Say): void {
+  const { planks, boxes, laidArea, wastePercent } = plan.totals;
+  if (planks !== plan.planks.length) say(`totals count ${planks} planks of ${plan.planks.length}`);
+  const laid = plan.floors.reduce((sum, f) => sum + f.laid.reduce((s, p) => s + polygonArea(p), 0), 0);
+  if (Math.abs(laidArea - laid / 1e6) > 0.002) say(`totals say ${laidArea} m² laid of ${laid / 1e6}`);
+  const wood = plan.planks.reduce((sum, p) => sum + p.length * p.width, 0);
+  if (Math.abs(wastePercent - (wood / laid - 1) * 100) > 0.02) say(`totals say ${wastePercent} % waste and not ${(wood / laid - 1) * 100}`);
+  // a box holds so many of each size: the size that asks for most boxes decides, product by product
+  const products = new Map(floors.map((f) => [f.product.name, f.product]));
+  let needed = 0;
+  for (const product of products.values()) {
+    const own = plan.planks.filter((p) => products.size === 1 || p.product === product.name);
+    let most = 0;
+    for (const size of product.planks) {
+      const count = own.filter((p) => p.length === size.length && p.width === size.width).length;
+      while (Math.round(most * product.perBox * size.share * 1e6) / 1e6 < count) most++;
+    }
+    needed += most;
+  }
+  if (boxes !== needed) say(`totals say ${boxes} boxes and not ${needed}`);
 }
 
 type Say = (text: string) => void;
@@ -194,6 +217,20 @@ function limitsListed(floor: PlanFloor, { product, edges }: Floor, plan: Plan, s
       say(`stagger listed at ${f.at.join()} and not so`);
   }
 
+  // longest runs, by the corners of each part of the laid area
+  for (const part of floor.laid) {
+    const corners = turnedPolygon(frame, part)[0]!;
+    for (const [rule, axis] of [
+      ['runAlong', 0],
+      ['runAcross', 1],
+    ] as const) {
+      const reach = corners.map((p) => p[axis]);
+      const long = Math.max(...reach) - Math.min(...reach) > product.limits[rule] + TOLERANCE;
+      const said = listed(rule).some((f) => part[0]!.some(([x, y]) => Math.hypot(f.at[0] - x, f.at[1] - y) < 1));
+      if (long !== said) say(`${floor.id}: ${rule} is ${long ? 'broken and not listed' : 'listed and not broken'}`);
+    }
+  }
+
   // end pieces
   for (const row of floor.rows) {
     const own = shapes.filter((s) => s.piece.row === row.n);
@@ -241,7 +278,7 @@ function limitsListed(floor: PlanFloor, { product, edges }: Floor, plan: Plan, s
           if (height <= 0.05 || height >= product.limits.rip - TOLERANCE) continue;
           const w = a > r.from + TOLERANCE ? a : b;
           const wide = [-20, 20].every((d) => spansAt(laid, 0, u + d, 1).some(([c, e]) => Math.abs(c - a) < 0.1 && Math.abs(e - b) < 0.1));
-          const judged = plan.findings.some((f) => f.rule === 'rip' && f.rows?.includes(r.n));
+          const judged = listed('rip').some((f) => f.rows?.includes(r.n));
           if (wide && !judged) say(`${floor.id}: only ${height} of row ${r.n} left at u ${u}, w ${w}, not listed`);
         }
       }

@@ -1,8 +1,8 @@
 'use client';
 import { usePathname } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
-import { STAGES, type Ask, type Stage } from '@/stages';
-import { listenTo, useAnswer, useDeskState, useFloors, useJob, useSaving, type JobView } from '@/ui/desk';
+import { STAGES, type Stage } from '@/stages';
+import { listenTo, useAnswer, useDeskState, useJob, useSaving, type JobView } from '@/ui/desk';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
 import { keysOf, useKeys } from './keys';
@@ -13,6 +13,7 @@ import { StageSheet } from './StageSheet';
 import { StaleDialog } from './StaleDialog';
 import { Tally } from './Tally';
 import { Top } from './Top';
+import { useAsk } from './useAsk';
 
 /** A job's screen: the rule, the sheet, the reading and the tally. */
 export function JobScreen({ view }: { view: JobView }) {
@@ -49,8 +50,8 @@ function Opened({ view }: { view: JobView }) {
     [stage, view.id],
   );
   useKeys(keys);
-  const ask = useAsk();
-  const { before } = useAnswer('summary');
+  const ask = useAsk('standing');
+  const summary = useAnswer('summary');
   const dragged = useDeskState((s) => s.sliding?.narrowest);
   const walking = job.spaces.some((s) => s.walk);
   return (
@@ -66,8 +67,8 @@ function Opened({ view }: { view: JobView }) {
       </aside>
       <Tally
         job={job}
-        now={ask.summary}
-        before={before ?? null}
+        now={summary.value ?? null}
+        before={summary.before ?? null}
         dragged={dragged}
         stale={walking ? 'Before the walk' : null}
         next={STAGES[STAGES.indexOf(stage) + 1]}
@@ -84,13 +85,3 @@ const listedKeys = (stage: Stage, keys: ReturnType<typeof keysOf>) => [
   ...keys.filter((k) => k.shows !== ''),
   ...STAGES.filter((s) => s !== stage).flatMap((s) => (s.keys ?? []).map((k) => ({ shows: k.shows, does: `${k.does} (${s.title})` }))),
 ];
-
-/** What stages are judged and printed by. */
-export function useAsk(): Ask {
-  const job = useJob();
-  const floors = useFloors();
-  const plan = useAnswer('plan');
-  const summary = useAnswer('summary').value ?? null;
-  const cuts = useAnswer('cuts').value ?? [];
-  return { job, floors, plan: plan.value ?? null, summary, cuts, working: plan.working };
-}

@@ -8,7 +8,7 @@ import { useAnswer, useJob, useProgress, useSaving, type JobView } from '@/ui/de
 import { Button, Problems, Stops, Why } from '@/ui/kit';
 import { FloorDrawing } from '@/ui/sheet/FloorDrawing';
 import { PlankDrawing } from '@/ui/sheet/PlankDrawing';
-import { useAsk } from './JobScreen';
+import { useAsk } from './useAsk';
 import styles from './print.module.css';
 
 type Paper = 'a4' | 'letter';
@@ -29,14 +29,13 @@ export function PrintPage({ view, paper }: { view: JobView; paper: Paper }) {
 
 function Parts({ id, paper }: { id: string; paper: Paper }) {
   const job = useJob();
-  const ask = useAsk();
+  const ask = useAsk('print');
   const { problems } = useAnswer('plan');
-  const cuts = useAnswer('cuts');
   const progress = useProgress();
   const { plan } = ask;
   if (problems.length > 0) return <Problems list={[{ text: 'Nothing to print yet.' }, ...problems]} />;
   // nothing is printed half
-  if (!plan || ask.working || cuts.working) {
+  if (!plan || ask.working) {
     return (
       <Why tone="quiet" role="status">
         The plan is being worked out …{progress === null ? '' : ` ${Math.round(progress * 100)} %`}

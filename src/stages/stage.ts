@@ -1,7 +1,9 @@
 import type { ComponentType } from 'react';
-import type { Job, Plan } from '@/core/given';
-import type { CutLine, CutRow, Summary } from '@/core/plan';
+import type { AnswerName } from '@/core/answers';
 import type { Floor } from '@/core/floors';
+import type { Job, Plan } from '@/core/given';
+import type { CutLine } from '@/core/plan';
+import type { OutNamed } from '@/workers';
 import type { View } from '@/ui/sheet/view';
 
 /** Untouched, needs a decision, settled; or not known yet. */
@@ -12,9 +14,9 @@ export type Ask = {
   readonly job: Job;
   readonly floors: readonly Floor[];
   readonly plan: Plan | null;
-  readonly summary: Summary | null;
-  readonly cuts: readonly CutRow[];
-  /** whether the plan is being worked out */
+  /** an answer that the stage `wants`; null until there is one */
+  readonly answer: <Name extends AnswerName>(name: Name) => OutNamed<Name> | null;
+  /** whether the plan, or an answer that is wanted, is being worked out */
   readonly working: boolean;
 };
 
@@ -51,6 +53,8 @@ export type Stage = {
   readonly name: string;
   readonly title: string;
   readonly standing: (ask: Ask) => Standing;
+  /** answers besides the plan by which it is judged, and of which its print is made */
+  readonly wants?: { readonly standing?: readonly AnswerName[]; readonly print?: readonly AnswerName[] };
   readonly sheet: {
     /** the plan on the sheet: none of it, its pieces, or pieces with their printed faces */
     readonly plan: 'none' | 'boards' | 'faces';

@@ -104,3 +104,14 @@ test('a job is read with every field it came with', () => {
   const read = readJobText(`\uFEFF${JSON.stringify(job)}`);
   expect(read).toEqual({ ok: true, value: job });
 });
+
+test('a field that nobody knows survives; a misspelt one of ours does not compile', () => {
+  const job = newJob('Porch', 'metric', 4000, 3000);
+  const read = readJob({ ...job, moisture: [2.1], spaces: [{ ...job.spaces[0], skirting: 'oak' }] });
+  expect(read).toMatchObject({ ok: true, value: { moisture: [2.1], spaces: [{ skirting: 'oak' }] } });
+  // @ts-expect-error the field is called kerf
+  const misspelt: Job = { ...job, kerv: 3 };
+  // @ts-expect-error and a space has no hight
+  const deeper: Job = { ...job, spaces: [{ ...job.spaces[0]!, hight: 2400 }] };
+  expect(readJob(misspelt).ok && readJob(deeper).ok).toBe(true);
+});

@@ -53,7 +53,8 @@ async function withoutTicks(db: QueryInterface, jobId: string): Promise<void> {
     replacements: [jobId],
   });
   for (const { id, document } of revisions) {
-    const { ticks: _ticks, ...rest } = JSON.parse(document) as Record<string, unknown>;
+    const rest = JSON.parse(document) as Record<string, unknown>;
+    delete rest.ticks;
     await db.sequelize.query('UPDATE revisions SET document = ? WHERE id = ?', { replacements: [JSON.stringify(rest), id] });
   }
 }

@@ -13,7 +13,7 @@ const COLUMNS = [
 ] as const;
 
 /** The cut list on paper: the drawing, what breaks a limit, and then every row. */
-export function print({ job, floors, plan, cuts }: Ask): readonly PrintPart[] {
+export function print({ job, floors, plan, answer }: Ask): readonly PrintPart[] {
   if (!plan) return [];
   const { display } = job;
   const roomsOf = (id: string) =>
@@ -30,7 +30,7 @@ export function print({ job, floors, plan, cuts }: Ask): readonly PrintPart[] {
       kind: 'words',
       text: `Row 1 lies at the starting wall${atTop ? ' (top of the drawing)' : ''}. Left is left for someone facing that wall. Eyes, ears and lungs covered at the saw.`,
     },
-    ...cuts.map(({ floor, row, lines }): PrintPart => ({
+    ...(answer('cuts') ?? []).map(({ floor, row, lines }): PrintPart => ({
       kind: 'table',
       caption: `${plan.floors.length > 1 ? `${roomsOf(floor)}, ` : ''}Row ${row}`,
       columns: COLUMNS,

@@ -16,5 +16,6 @@ export const cuts: Stage = {
   Reading,
   Overlay,
   keys: [{ press: 'p', shows: 'P', does: 'print the cut list', run: printCuts }],
+  wants: { print: ['cuts'] },
   print,
 };

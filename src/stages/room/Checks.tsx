@@ -5,7 +5,7 @@ import type { Job, Space } from '@/core/given';
 import { bowed, diagonalOf, flared, spreadOf, walkOf, wallLetter, widthAt, withDiagonal, type Reshaped } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import { edit, firstText, withSpace } from '@/ui/desk';
-import { Button, Choice, Fields, Heading2, LengthField, Mistake, SmallLength, Stops, Table, Thing, WallOf, Why } from '@/ui/kit';
+import { Button, Choice, Fields, Heading2, LengthField, Mistake, SmallLength, Stops, Thing, WallOf, Why } from '@/ui/kit';
 import styles from './room.module.css';
 
 type Props = { job: Job; space: Space };

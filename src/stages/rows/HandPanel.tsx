@@ -1,6 +1,7 @@
 'use client';
+import { Box } from '@chakra-ui/react';
 import { Ban, Lock, Pin, Replace, X } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Job, Piece, PlanFloor } from '@/core/given';
 import { edit, useAnswer, useTrials } from '@/ui/desk';
 import { Button, Heading2, Stops } from '@/ui/kit';
@@ -28,17 +29,14 @@ export function HandPanel({ job, floor, piece: own, mixed }: Props) {
   const trial = tried?.of === job ? tried : null;
   const jobs = useMemo(() => (trial ? [trial.change(job)] : NOTHING), [trial, job]);
   const [found] = useTrials(jobs, 0).results;
-  // what cannot be laid is not offered
-  useEffect(() => {
-    if (trial && found === null) setTried(null);
-  }, [trial, found]);
   const attempt = (words: string, change: (job: Job) => Job) => setTried({ words, of: job, change });
   const joint = jointOf(floor, own);
   const swaps = floor.rows.map((r) => r.n).filter((n) => n !== own.row && Math.abs(n - own.row) <= 3 && swapped(job, floor, own.row, n));
   return (
     <section aria-label="By your hand">
       <Heading2>By your hand</Heading2>
-      {trial && now && (
+      {/* what cannot be laid is not offered */}
+      {trial && now && found !== null && (
         <Offer
           words={trial.words}
           now={now}
@@ -72,9 +70,9 @@ export function HandPanel({ job, floor, piece: own, mixed }: Props) {
       </Stops>
       {swaps.length > 0 && (
         <Stops label="Swap starters">
-          <span className="quiet" style={{ fontSize: 14 }}>
+          <Box width="100%" fontSize="14px" color="pencil">
             <Replace size={15} style={{ display: 'inline', verticalAlign: '-2px' }} /> Swap its starter with row
-          </span>
+          </Box>
           {swaps.map((n) => (
             <Button
               key={n}

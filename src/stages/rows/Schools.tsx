@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import type { Floor } from '@/core/floors';
-import { type Job, type PlanFloor, type Problem, type School, SCHOOLS } from '@/core/given';
+import { SCHOOLS, type Job, type School } from '@/core/given';
 import { schoolFor, warningOf } from '@/core/rows';
 import { formatLength } from '@/core/units';
 import { edit, useTrials, withFloorLayout, type LayoutChange } from '@/ui/desk';

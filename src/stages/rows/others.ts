@@ -1,5 +1,5 @@
 import type { Floor } from '@/core/floors';
-import type { Job, PlanFloor, Result } from '@/core/given';
+import type { Job, PlanFloor } from '@/core/given';
 import type { Summary } from '@/core/plan';
 import { withFloorLayout, type LayoutChange, type Trial } from '@/ui/desk';
 

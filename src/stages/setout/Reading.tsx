@@ -30,7 +30,6 @@ import {
   Choice,
   Fields,
   Folds,
-  Heading2,
   Lines,
   NumberField,
   ReadingTitle,

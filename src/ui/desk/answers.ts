@@ -47,8 +47,8 @@ export const useProgress = () => useSyncExternalStore(progress.subscribe, progre
 
 /** Work shorter than this (ms) is not spoken of. */
 const UNSPOKEN = 500;
-/** In this order answers are asked for: what is there at once first. */
-const ORDER: readonly AnswerName[] = ['setOut', 'plan', 'cuts', 'summary'];
+/** Asked for before all others: what is there at once, then what the rest is made from. */
+const FIRST: readonly AnswerName[] = ['setOut', 'plan'];
 const wanted = new Map<AnswerName, number>();
 let answering: Answering | null = null;
 let asking: Job | null = null;
@@ -62,7 +62,9 @@ async function ask(): Promise<void> {
   const { job } = useSaving.getState();
   // what else is wanted of the job that is being worked on is asked for when that is done
   if (!job || !answering || asking === job) return;
-  const names = ORDER.filter((name) => wanted.has(name) && useAnswers.getState().holdsFor[name] !== job);
+  const names = [...new Set([...FIRST, ...wanted.keys()])].filter(
+    (name) => wanted.has(name) && useAnswers.getState().holdsFor[name] !== job,
+  );
   if (names.length === 0) return;
   asking = job;
   const begun = performance.now();
@@ -126,17 +128,19 @@ export type Asked<Out> = {
 
 const NONE: readonly Problem[] = [];
 
+function want(name: AnswerName): () => void {
+  wanted.set(name, (wanted.get(name) ?? 0) + 1);
+  soon();
+  return () => {
+    const left = wanted.get(name)! - 1;
+    if (left > 0) wanted.set(name, left);
+    else wanted.delete(name);
+  };
+}
+
 /** Asks for an answer, as long as somebody shows it. */
 export function useAnswer<Name extends AnswerName>(name: Name): Asked<OutNamed<Name>> {
-  useEffect(() => {
-    wanted.set(name, (wanted.get(name) ?? 0) + 1);
-    soon();
-    return () => {
-      const left = wanted.get(name)! - 1;
-      if (left > 0) wanted.set(name, left);
-      else wanted.delete(name);
-    };
-  }, [name]);
+  useEffect(() => want(name), [name]);
   const known = useAnswers((s) => s.known[name]);
   const working = useAnswers((s) => s.holdsFor[name]) !== useSaving((s) => s.job);
   const halted = useAnswers((s) => s.halted);
@@ -147,6 +151,22 @@ export function useAnswer<Name extends AnswerName>(name: Name): Asked<OutNamed<N
     before: known?.before as OutNamed<Name> | undefined,
     problems: stopped ? [{ path: '', text: halted.text }] : known && !known.result.ok && !working ? known.result.problems : NONE,
     working: working && !stopped,
+  };
+}
+
+/** Several answers, by a list that stays as it is: each as it is known, and whether one of them is being worked out. */
+export function useAnswersOf(names: readonly AnswerName[]) {
+  useEffect(() => {
+    const ends = names.map(want);
+    return () => ends.forEach((end) => end());
+  }, [names]);
+  const { known, holdsFor, halted } = useAnswers();
+  const job = useSaving((s) => s.job);
+  const stopped = halted !== null && halted.job === job;
+  return {
+    answer: <Name extends AnswerName>(name: Name): OutNamed<Name> | null =>
+      !stopped && known[name]?.result.ok ? (known[name].value as OutNamed<Name>) : null,
+    working: !stopped && names.some((name) => holdsFor[name] !== job),
   };
 }
 

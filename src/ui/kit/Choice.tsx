@@ -15,8 +15,8 @@ type Props = {
 
 /** One of a few, with its label above it. */
 export const Choice = ({ label, value, options, onChoice, bare = false, otherwise }: Props) => (
-  <Field.Root gap="0" mb={bare ? '0' : '3'}>
-    <Field.Label fontSize="13px" fontWeight="400" color="pencil" className={bare ? 'unseen' : undefined}>
+  <Field.Root my={bare ? '0' : '3'}>
+    <Field.Label fontSize="14px" className={bare ? 'unseen' : undefined}>
       {label}
     </Field.Label>
     <NativeSelect.Root>

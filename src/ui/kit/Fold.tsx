@@ -1,6 +1,6 @@
 'use client';
 import { Accordion } from '@chakra-ui/react';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 
 /** One part of a long reading: what it is, what it says while it is folded, and what is in it. */
 export type Folded = { readonly name: string; readonly title: string; readonly says?: string; readonly content: ReactNode };
@@ -21,9 +21,8 @@ const remembered = (key: string): string[] | null => {
  */
 export function Folds({ of, parts, open }: { of: string; parts: readonly Folded[]; open: readonly string[] }) {
   const key = `pitsaw:folds:${of}`;
-  const [opened, setOpened] = useState<readonly string[]>(open);
-  // the device is asked once the page lives: the server does not know
-  useEffect(() => setOpened((now) => remembered(key) ?? now), [key]);
+  // a reading is drawn by the living page only: the device can be asked at once
+  const [opened, setOpened] = useState<readonly string[]>(() => remembered(key) ?? open);
   const change = (next: string[]) => {
     setOpened(next);
     try {

@@ -1,0 +1,17 @@
+'use client';
+import { STAGES, type Ask } from '@/stages';
+import { useAnswer, useAnswersOf, useFloors, useJob } from '@/ui/desk';
+
+const WANTS = {
+  standing: STAGES.flatMap((stage) => stage.wants?.standing ?? []),
+  print: STAGES.flatMap((stage) => stage.wants?.print ?? []),
+};
+
+/** What stages are judged or printed by. */
+export function useAsk(what: keyof typeof WANTS): Ask {
+  const job = useJob();
+  const floors = useFloors();
+  const plan = useAnswer('plan');
+  const { answer, working } = useAnswersOf(WANTS[what]);
+  return { job, floors, plan: plan.value ?? null, answer, working: plan.working || working };
+}

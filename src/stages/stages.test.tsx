@@ -1,0 +1,87 @@
+import { createAsker, type AnyAnswer } from '@/core/answer';
+import { ANSWERS } from '@/core/answers';
+import { newJob, type Job } from '@/core/given';
+import { keysOf } from '@/screens/keys';
+import { STAGES, type Ask } from '.';
+
+/*
+ * The acceptance suite of the stages; what needs a browser (that each opens, stands at 390 px, and passes axe) is in e2e, over the same list.
+ */
+
+function askOf(job: Job, working = false): Ask {
+  const asker = createAsker();
+  const given = { job, log: [] };
+  const how = { steps: 300 };
+  const [floors, plan] = [asker.ask(ANSWERS.floors, given, how), asker.ask(ANSWERS.plan, given, how)];
+  const answer = (name: keyof typeof ANSWERS) => {
+    const result = asker.ask<AnyAnswer>(ANSWERS[name], given, how);
+    return result.ok && !working ? result.value : null;
+  };
+  return {
+    job,
+    floors: floors.ok ? floors.value : [],
+    plan: plan.ok && !working ? plan.value : null,
+    answer: answer as Ask['answer'],
+    working,
+  };
+}
+
+const job = newJob('Toll house', 'metric', 4600, 3340);
+const sliver: Job = { ...job, layout: { ...job.layout, direction: 0, setOut: { mode: 'row-edge-at', at: [0, 30] } } };
+
+test('names are unique and can stand in an address; titles are said', () => {
+  expect(new Set(STAGES.map((s) => s.name)).size).toBe(STAGES.length);
+  for (const { name, title } of STAGES) {
+    expect(name).toMatch(/^[a-z-]+$/);
+    expect(title).not.toBe('');
+  }
+});
+
+test.each(STAGES.map((s) => [s.name, s] as const))('%s: every key is bound once and listed', (_, stage) => {
+  const keys = keysOf(stage, () => undefined, () => undefined); // prettier-ignore
+  const bound = keys.filter((k) => k.run).map((k) => k.press);
+  expect(new Set(bound).size).toBe(bound.length);
+  for (const key of stage.keys ?? []) {
+    expect(key.shows).not.toBe('');
+    expect(key.does).not.toBe('');
+    expect(keys).toContain(key);
+  }
+  // a digit for each of the first nine stages, and a way to all
+  expect(bound).toEqual(expect.arrayContaining([...STAGES.slice(0, 9).map((_s, i) => `${i + 1}`), '[', ']', 'z', 'y', 'u', '?']));
+});
+
+test('while the plan is worked out no stage that needs it asks for a decision; with it they stand as it stands', () => {
+  const standing = (ask: Ask) => Object.fromEntries(STAGES.map((s) => [s.name, s.standing(ask)]));
+  expect(standing(askOf(job, true))).toMatchObject({
+    room: 'working',
+    plank: 'untouched',
+    setout: 'working',
+    rows: 'working',
+    cuts: 'working',
+  });
+  expect(standing(askOf(job))).toMatchObject({ room: 'settled', plank: 'untouched', setout: 'settled', rows: 'settled', cuts: 'settled' });
+  // a strip under the least rip is settled at the set-out
+  expect(standing(askOf(sliver))).toMatchObject({ setout: 'decide', rows: 'settled', cuts: 'decide' });
+  const walking = { ...job, spaces: [{ ...job.spaces[0]!, walk: [] }] };
+  expect(standing(askOf(walking)).room).toBe('decide');
+});
+
+test('what goes on paper names rooms and not floors, and has every piece once', () => {
+  const two: Job = {
+    ...job,
+    spaces: [
+      ...job.spaces,
+      { id: 'store', name: 'Book store', outline: [[6000, 0], [8000, 0], [8000, 1500], [6000, 1500]] }, // prettier-ignore
+    ],
+  };
+  const ask = askOf(two);
+  const parts = STAGES.flatMap((s) => s.print?.(ask) ?? []);
+  const tables = parts.filter((p) => p.kind === 'table');
+  expect(tables.some((t) => t.caption === 'Book store, Row 1')).toBe(true);
+  expect(tables.every((t) => !/\bf\d/.test(t.caption))).toBe(true);
+  const pieces = ask.plan!.floors.reduce((sum, f) => sum + f.pieces.length, 0);
+  expect(tables.reduce((sum, t) => sum + t.rows.length, 0)).toBe(pieces);
+  for (const t of tables) for (const row of t.rows) expect(row.cells).toHaveLength(t.columns.length);
+  // without a plan nothing is printed half
+  expect(STAGES.flatMap((s) => s.print?.(askOf(job, true)) ?? [])).toEqual([]);
+});
