@@ -55,15 +55,8 @@ async function dragging(page: Page, url: string): Promise<void> {
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();
-  await page.evaluate(() => {
-    const frames: number[] = [];
-    (window as unknown as { frames: number[] }).frames = frames;
-    const tick = (at: number) => {
-      frames.push(at);
-      requestAnimationFrame(tick);
-    };
-    requestAnimationFrame(tick);
-  });
+  // as text: what transpiles this file puts helpers round named functions, which the page has not
+  await page.evaluate('window.frames = []; requestAnimationFrame(function tick(at) { frames.push(at); requestAnimationFrame(tick); })');
   for (let i = 0; i < 90; i++) {
     await page.mouse.move(x, y + 30 * Math.sin(i / 8));
     await page.waitForTimeout(8);

@@ -1,7 +1,7 @@
 'use client';
-import { usePathname } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
-import { STAGES, type Stage } from '@/stages';
+import { notFound, usePathname } from 'next/navigation';
+import { Suspense, useEffect, useMemo, useState } from 'react';
+import { fetchReadings, STAGES, type Stage } from '@/stages';
 import { listenTo, useAnswer, useDeskState, useJob, useSaving, type JobView } from '@/ui/desk';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
@@ -15,13 +15,22 @@ import { Tally } from './Tally';
 import { Top } from './Top';
 import { useAsk } from './useAsk';
 
+/** When a page has most likely shown what it was opened for, ms. */
+const SETTLED = 1500;
+
 /** A job's screen: the rule, the sheet, the reading and the tally. */
 export function JobScreen({ view }: { view: JobView }) {
   const opened = useSaving((s) => s.id === view.id && s.job !== null);
   const open = useSaving((s) => s.open);
+  const path = usePathname();
+  const stage = STAGES.find((s) => path.endsWith(`/${s.name}`)) ?? notFound();
   useEffect(() => open(view), [open, view]);
   useEffect(() => listenTo(view.id), [view.id]);
-  return opened ? <Opened view={view} /> : <Opening view={view} />;
+  useEffect(() => {
+    const wait = setTimeout(() => void fetchReadings(), SETTLED);
+    return () => clearTimeout(wait);
+  }, []);
+  return opened ? <Opened view={view} stage={stage} /> : <Opening view={view} />;
 }
 
 /** What the server sends: the walls and the name, until the page lives. */
@@ -34,10 +43,8 @@ const Opening = ({ view }: { view: JobView }) => (
   </div>
 );
 
-function Opened({ view }: { view: JobView }) {
+function Opened({ view, stage }: { view: JobView; stage: Stage }) {
   const job = useJob();
-  const path = usePathname();
-  const stage = STAGES.find((s) => path.endsWith(`/${s.name}`)) ?? STAGES[0]!;
   const go = (name: string) => window.history.pushState(null, '', `/jobs/${view.id}/${name}`);
   const [listing, setListing] = useState(false);
   const keys = useMemo(
@@ -63,7 +70,9 @@ function Opened({ view }: { view: JobView }) {
       </div>
       <aside className={styles.reading} aria-label="Reading" key={stage.name}>
         <FloorChoice stage={stage} />
-        <stage.Reading />
+        <Suspense fallback={null}>
+          <stage.Reading />
+        </Suspense>
       </aside>
       <Tally
         job={job}

@@ -7,7 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import { floorsOf } from '@/core/floors';
 import { signedArea } from '@/core/geometry';
-import { newJob } from '@/core/given';
+import { LARGEST_FILE, newJob } from '@/core/given';
 import { formatArea, type Display } from '@/core/units';
 import { ask, complaint, type JobView, type ListedView, type SaveBody } from '@/ui/desk/api';
 import { Button, LengthField, Problems, Stops } from '@/ui/kit';
@@ -38,7 +38,7 @@ export function JobsPage({ jobs }: { jobs: readonly ListedView[] }) {
     if (!chosen) return;
     setProblem(null);
     if (/\.(dxf|svg|csv|tsv|txt)$/i.test(chosen.name)) return setDrawing(chosen);
-    if (chosen.size > 8_000_000)
+    if (chosen.size > LARGEST_FILE)
       return setProblem(`${chosen.name}: ${(chosen.size / 1e6).toFixed(0)} MB is larger than a job file can be.`);
     await send(await chosen.text());
   };

@@ -8,4 +8,5 @@ import type { Stage } from './stage';
 
 export const STAGES: readonly Stage[] = [room, plank, setout, rows, cuts];
 
+export { fetchReadings } from './lately';
 export type * from './stage';

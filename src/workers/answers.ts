@@ -30,6 +30,10 @@ const PATIENCE = 250;
 /** A worker that answers, one request at a time; the newest wins. */
 export type Answering = {
   ask(request: Request): Promise<Ended>;
+  /** Keeps on the device what a page shows of a job. */
+  shown(jobId: string, given: Given, names: readonly AnswerName[]): void;
+  /** Starts the worker, before something is asked. */
+  start(): void;
   cancel(): void;
 };
 
@@ -108,6 +112,8 @@ export function createAnswering(): Answering {
         if (running && performance.now() - running.since > PATIENCE) stop('superseded');
         next();
       }),
+    shown: (jobId, given, names) => void open().shown(jobId, given, names),
+    start: () => void open(),
     cancel() {
       waiting?.end('cancelled');
       waiting = null;

@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import { createAsker, keyOf, type AnyAnswer, type Given } from '../core/answer';
 import { ANSWERS, type AnswerName } from '../core/answers';
 import type { Result } from '../core/given';
-import { openDevice } from './device';
+import { openDevice, shownKey, type Shown } from './device';
 import { apart, type Parts } from './parts';
 
 /** An answer on its way to the page: as it has it already, as it is in so many parts, or why there is none. */
@@ -61,6 +61,17 @@ const api = {
     return { name, key, kind: 'new', head: { head, of }, parts: parts.length };
   },
   part: (index: number): unknown => waiting[index],
+  /** Keeps what a page shows of a job, for when it is opened again. */
+  async shown(jobId: string, given: Given, names: readonly AnswerName[]): Promise<void> {
+    const answers: Record<string, { key: string; value: unknown }> = {};
+    for (const name of names) {
+      const answer: AnyAnswer = ANSWERS[name];
+      await recall(answer, given);
+      const result = asker.ask(answer, given, { remembered });
+      if (result.ok) answers[name] = { key: keyOf(answer, given), value: result.value };
+    }
+    await device.put(shownKey(jobId), { job: given.job, answers } satisfies Shown);
+  },
 };
 
 export type AnswersApi = typeof api;

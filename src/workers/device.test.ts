@@ -14,6 +14,13 @@ test('what is kept comes back; the oldest make room; without a memory nothing fa
   expect(await device.get('other 31')).toBe(31);
 });
 
+test('what another core worked out is not taken for what this one would', async () => {
+  const old = openDevice(() => 1000, 'old');
+  await old.put('plan 1', 'as it was');
+  expect(await openDevice(() => 1001, 'new').get('plan 1')).toBeUndefined();
+  expect(await openDevice(() => 1002, 'old').get('plan 1')).toBe('as it was');
+});
+
 test.each([
   [[1, 2]],
   [Array.from({ length: 500 }, (_, k) => ({ k }))],

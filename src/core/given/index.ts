@@ -6,6 +6,7 @@ export * from './known';
 export * from './schema';
 export * from './problems';
 export * from './read';
+export * from './sizes';
 export * from './presets';
 export * from './plan';
 export * from './log';

@@ -3,14 +3,12 @@ import type { Known } from './known';
 import { planSchema, readPlan, type Plan } from './plan';
 import { bad, good, pathText, type Problem, type Result } from './problems';
 import { number, point, quote, ring, size } from './schema';
+import { LONGEST_LOG } from './sizes';
 
 /*
  * The log of the site, `*.pitsaw-log.jsonl`, as `formats` states it: one JSON object a line, in the order in which it happened. A line is
  * never changed; a later one may take it back.
  */
-
-/** Most lines of one log. */
-export const LONGEST_LOG = 50_000;
 
 const text = z.string({ error: 'a text is missing' }).max(2000, 'more than 2000 letters');
 const floor = z.string({ error: 'names no floor' }).max(200);

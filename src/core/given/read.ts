@@ -1,9 +1,8 @@
 import { boxOf, crossingEdges, signedArea, tidyRing, type Ring } from '../geometry';
 import { bad, good, pathText, type Problem, type Result } from './problems';
 import { jobSchema, type Job, type Product } from './schema';
+import { LARGEST_FILE } from './sizes';
 
-/** Largest job file that is read, in characters. A survey of a whole storey takes a few thousand. */
-export const LARGEST_FILE = 4_000_000;
 const DEEPEST = 40;
 
 /**

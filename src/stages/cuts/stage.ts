@@ -1,8 +1,8 @@
+import { lately } from '../lately';
 import type { Stage } from '../stage';
 import { Overlay } from './Overlay';
 import { printCuts } from './open';
 import { print } from './print';
-import { Reading } from './Reading';
 
 /** What to take, what to cut, what is left: row by row. */
 export const cuts: Stage = {
@@ -13,7 +13,7 @@ export const cuts: Stage = {
     return plan?.findings.some((f) => f.level === 'must') ? 'decide' : plan ? 'settled' : 'untouched';
   },
   sheet: { plan: 'boards', faults: 'over', pick: 'piece' },
-  Reading,
+  Reading: lately(() => import('./Reading')),
   Overlay,
   keys: [{ press: 'p', shows: 'P', does: 'print the cut list', run: printCuts }],
   wants: { print: ['cuts'] },

@@ -1,6 +1,6 @@
+import { lately } from '../lately';
 import type { Stage } from '../stage';
 import { Overlay } from './Overlay';
-import { Reading } from './Reading';
 
 /** The product: its planks, its limits and where they come from. */
 export const plank: Stage = {
@@ -11,6 +11,6 @@ export const plank: Stage = {
     return sources.length > 0 && sources.every((s) => s === 'preset') ? 'untouched' : 'settled';
   },
   sheet: { plan: 'none', faults: 'none', pick: 'none' },
-  Reading,
+  Reading: lately(() => import('./Reading')),
   Overlay,
 };

@@ -1,6 +1,6 @@
+import { lately } from '../lately';
 import type { Stage } from '../stage';
 import { Overlay } from './Overlay';
-import { Reading } from './Reading';
 
 /** The survey: rooms, doorways, what stands there. */
 export const room: Stage = {
@@ -8,7 +8,7 @@ export const room: Stage = {
   title: 'Room',
   standing: ({ plan, working, job }) => (job.spaces.some((s) => s.walk) ? 'decide' : working ? 'working' : plan ? 'settled' : 'decide'),
   sheet: { plan: 'none', faults: 'none', pick: 'space', walks: true },
-  Reading,
+  Reading: lately(() => import('./Reading')),
   Overlay,
   keys: [
     {

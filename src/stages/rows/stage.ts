@@ -1,9 +1,9 @@
 import { ruleOf } from '@/core/audit';
+import { lately } from '../lately';
 import type { Stage } from '../stage';
 import { act } from './actions';
 import { letGo, look } from './looking';
 import { Overlay } from './Overlay';
-import { Reading } from './Reading';
 
 /** Where every joint falls. */
 export const rows: Stage = {
@@ -14,7 +14,7 @@ export const rows: Stage = {
     return plan.findings.some((f) => f.level === 'must' && ruleOf(f)?.stage === 'rows') ? 'decide' : 'settled';
   },
   sheet: { plan: 'faces', faults: 'over', pick: 'piece' },
-  Reading,
+  Reading: lately(() => import('./Reading')),
   Overlay,
   keys: [
     { press: 'n', shows: 'N', does: 'the next best arrangement of the joints, with its price', run: () => act('next') },

@@ -1,8 +1,8 @@
 import { ruleOf } from '@/core/audit';
+import { lately } from '../lately';
 import type { Stage } from '../stage';
 import { halfOver, turnQuarter } from './line';
 import { Overlay } from './Overlay';
-import { Reading } from './Reading';
 
 /** Which way the planks run, and where the rows fall. */
 export const setout: Stage = {
@@ -14,7 +14,7 @@ export const setout: Stage = {
   },
   // strips are what is read here: they lie over the faults
   sheet: { plan: 'faces', faults: 'under', pick: 'none' },
-  Reading,
+  Reading: lately(() => import('./Reading')),
   Overlay,
   keys: [
     { press: 'h', shows: 'H', does: 'the line half a plank over', run: halfOver },

@@ -1,9 +1,10 @@
 'use client';
+import isEqual from 'fast-deep-equal';
 import { useEffect, useSyncExternalStore } from 'react';
 import { create } from 'zustand';
 import type { AnswerName } from '@/core/answers';
 import type { Job, Plan, Problem, Result } from '@/core/given';
-import { createAnswering, type Answering, type OutNamed } from '@/workers';
+import { createAnswering, openDevice, shownKey, type Answering, type Device, type OutNamed, type Shown } from '@/workers';
 import { useSaving } from './saving';
 
 /** An answer as the page has it. */
@@ -54,14 +55,53 @@ let answering: Answering | null = null;
 let asking: Job | null = null;
 let due = false;
 
-// a worker takes a moment to start: it does so while the page comes to life
-if (typeof window !== 'undefined') answering = createAnswering();
+let device: Device | null = null;
+/** the job whose answers of an earlier visit are being looked up: until that is done nothing is asked for */
+let recalling: Job | null = null;
+
+if (typeof window !== 'undefined') {
+  answering = createAnswering();
+  device = openDevice(() => Date.now());
+}
+
+/** A device that has not said by then (ms) what it keeps is not waited for. */
+const LATE = 400;
+
+/** Shows what was shown of a job when it was last here, if it is that job still; a worker takes longer to start. */
+async function recall(id: string, job: Job): Promise<void> {
+  recalling = job;
+  const late = new Promise<undefined>((done) => setTimeout(done, LATE));
+  const shown = (await Promise.race([device?.get(shownKey(id)), late])) as Shown | undefined;
+  if (recalling !== job) return;
+  recalling = null;
+  // what was edited meanwhile is asked for
+  if (shown && useSaving.getState().job === job && isEqual(shown.job, job)) {
+    for (const [name, { key, value }] of Object.entries(shown.answers)) arrived(job, name as AnswerName, key, { ok: true, value });
+  }
+  soon();
+  // it will be wanted with the first change
+  setTimeout(() => answering?.start(), UNSPOKEN);
+}
+
+/** Has what is shown kept on the device, once nothing has changed for a while (ms). */
+const CALM = 700;
+let calm: ReturnType<typeof setTimeout> | undefined;
+function keepShown(): void {
+  clearTimeout(calm);
+  calm = setTimeout(() => {
+    const { id, job } = useSaving.getState();
+    if (!job || asking) return;
+    const { known, holdsFor } = useAnswers.getState();
+    const names = (Object.keys(holdsFor) as AnswerName[]).filter((name) => holdsFor[name] === job && known[name]?.result.ok);
+    answering?.shown(id, { job, log: [] }, names);
+  }, CALM);
+}
 
 async function ask(): Promise<void> {
   due = false;
   const { job } = useSaving.getState();
   // what else is wanted of the job that is being worked on is asked for when that is done
-  if (!job || !answering || asking === job) return;
+  if (!job || !answering || asking === job || recalling === job) return;
   const names = [...new Set([...FIRST, ...wanted.keys()])].filter(
     (name) => wanted.has(name) && useAnswers.getState().holdsFor[name] !== job,
   );
@@ -82,7 +122,10 @@ async function ask(): Promise<void> {
   progress.set(null);
   if (ended === 'cancelled') halt(job, 'The search was stopped, so this floor has no plan. Change something or undo to plan again.');
   else if (typeof ended === 'object') halt(job, `The plan failed (${ended.failed}); undo the last change, or load the page again.`);
-  else soon();
+  else {
+    keepShown();
+    soon();
+  }
 }
 
 const halt = (job: Job, text: string) => useAnswers.setState({ halted: { job, text } });
@@ -108,7 +151,10 @@ function soon(): void {
 }
 
 useSaving.subscribe(({ job, id }, before) => {
-  if (id !== before.id) useAnswers.setState({ known: {}, holdsFor: {}, halted: null });
+  if (id !== before.id) {
+    useAnswers.setState({ known: {}, holdsFor: {}, halted: null });
+    if (job) void recall(id, job);
+  }
   if (job !== before.job) soon();
 });
 
