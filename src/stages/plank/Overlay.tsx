@@ -11,7 +11,7 @@ import {
   type Point,
   type Span,
 } from '@/core/geometry';
-import type { Product } from '@/core/given';
+import type { Job, Product } from '@/core/given';
 import { formatArea, formatLength } from '@/core/units';
 import { useFloor, useJob } from '@/ui/desk';
 import { multiPath } from '@/ui/sheet/paths';
@@ -25,25 +25,21 @@ const SHOWS_BOX = 1.5;
 export function Overlay({ view }: { view: View }) {
   const job = useJob();
   const here = useFloor();
-  return (
-    <>
-      <SizeOverlay job={job} view={view} />
-      {here && <Planks view={view} {...here} display={job.display} />}
-    </>
-  );
+  return here ? <Planks view={view} {...here} job={job} /> : <SizeOverlay job={job} view={view} />;
 }
 
-type Props = NonNullable<ReturnType<typeof useFloor>> & { readonly view: View; readonly display: 'metric' | 'imperial' };
+type Props = NonNullable<ReturnType<typeof useFloor>> & { readonly view: View; readonly job: Job };
 
-function Planks({ view, floor, setOut, display }: Props) {
+function Planks({ view, floor, setOut, job }: Props) {
   const { product } = floor;
+  const { display } = job;
   const [size] = product.planks;
   const frame = frameOf(setOut.direction);
   const laid = turnedMulti(frame, floor.laid);
   // in the longest row there is room to see a whole plank
   const spans = setOut.rows.map((row) => ({ row, span: longestSpan(laid, (row.from + row.to) / 2) }));
   const [best] = spans.filter((r) => r.span !== null).sort((p, q) => q.span![1] - q.span![0] - (p.span![1] - p.span![0]));
-  if (!size || !best?.span) return null;
+  if (!size || !best?.span) return <SizeOverlay job={job} view={view} />;
   const { row, span } = best;
   const from = span[0];
   const covered = boxCovers(product, laid, row.from);
@@ -55,15 +51,17 @@ function Planks({ view, floor, setOut, display }: Props) {
   const wide = size.length * scaleOf(view);
   const area = polygons(covered) / 1e6;
   const low = covered.length > 0 ? boxOf(covered.flatMap((p) => p[0]!)) : null;
+  const note: Point = [at(from, 0)[0] + 10, at(0, low ? low.maxY : row.to)[1] + 18];
   return (
     <g>
+      <SizeOverlay job={job} view={view} beside={note} />
       <g transform={matrixOf(view)}>
         <path
           d={multiPath(back(covered))}
           fill="var(--board-3)"
           fillRule="evenodd"
-          stroke="var(--joint)"
-          strokeWidth={1}
+          stroke="var(--pencil)"
+          strokeWidth={1.5}
           vectorEffect="non-scaling-stroke"
         />
         <path d={multiPath([[plank]])} fill="var(--board-0)" stroke="var(--ink)" strokeWidth={2.5} vectorEffect="non-scaling-stroke" />
@@ -73,7 +71,7 @@ function Planks({ view, floor, setOut, display }: Props) {
           {length(size.length)} × {length(size.width)}
         </text>
       )}
-      <text className="label small" x={at(from, 0)[0] + 10} y={at(0, low ? low.maxY : row.to)[1] + 18} style={{ textAnchor: 'start' }}>
+      <text className="label small" x={note[0]} y={note[1]} style={{ textAnchor: 'start' }}>
         {low && `a box of ${product.perBox}: ${formatArea(area * 1e6, display)}; `}
         gap {formatLength(product.limits.gap, display)}
       </text>

@@ -28,7 +28,7 @@ export function RowNumbers({ plan, view }: { plan: Plan; view: View }) {
   return plan.floors.map((floor) => {
     const frame = frameOf(floor.direction);
     const scale = scaleOf(view);
-    const height = (floor.rows[0]?.width ?? 100) * scale;
+    const height = Math.max(...floor.rows.map((r) => r.width)) * scale;
     const every = height >= 15 ? 1 : height >= 7.5 ? 2 : height >= 3 ? 5 : 10;
     return (
       <g key={floor.id}>
@@ -36,7 +36,7 @@ export function RowNumbers({ plan, view }: { plan: Plan; view: View }) {
           const begin = begins.get(floor.id)?.get(n);
           if (!begin || (n - 1) % every !== 0) return null;
           // half a number and a little air, in pixels: on a small drawing it would lie over the edge otherwise
-          const before = Math.max(BEFORE, (5 + 4 * `${n}`.length) / scale);
+          const before = Math.max(BEFORE, (3 + 3.7 * `${n}`.length) / scale);
           const [x, y] = toScreen(view, turned(frame, [begin[0] - before, begin[1]]));
           return (
             <text key={n} className="row-number" x={x} y={y}>

@@ -5,23 +5,29 @@ import { scaleOf, toScreen, type View } from './view';
 
 /** So high (px) a room must be on the screen for its name in the middle, and for its area below that; more where walls are named inside it. */
 const ROOM_FOR = { name: 26, area: 52, besideWalls: 64 };
+/** How far (px) what is written in the middle of a room reaches up and down, with what is written beside it. */
+const WRITTEN = 30;
 /** About how wide a letter of a name is, px. */
 const LETTER = 8;
+
+type Props = { job: Job; view: View; inside?: string | null; beside?: Point };
 
 /**
  * Wall lengths along the outside where there is one room; name and area in the middle, where they fit.
  *
  * @param inside the room whose walls are named inside it
+ * @param beside where something else is written, in pixels: what would lie beside it is left out
  */
-export function SizeOverlay({ job, view, inside = null }: { job: Job; view: View; inside?: string | null }) {
+export function SizeOverlay({ job, view, inside = null, beside }: Props) {
   return job.spaces.map((space) => {
     const sense = Math.sign(signedArea(space.outline));
     const box = boxOf(space.outline);
     const [low, high] = [toScreen(view, [box.minX, box.minY]), toScreen(view, [box.maxX, box.maxY])];
     const [wide, tall] = [Math.abs(high[0] - low[0]), Math.abs(high[1] - low[1]) - (space.id === inside ? ROOM_FOR.besideWalls : 0)];
-    const fits = (text: string, needed: number) => tall >= needed && wide >= text.length * LETTER;
     const area = formatArea(Math.abs(signedArea(space.outline)), job.display);
     const middle = toScreen(view, [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]);
+    const free = !beside || Math.abs(beside[1] - middle[1]) > WRITTEN || beside[0] < low[0] || beside[0] > high[0];
+    const fits = (text: string, needed: number) => free && tall >= needed && wide >= text.length * LETTER;
     return (
       <g key={space.id}>
         {job.spaces.length === 1 &&
