@@ -12,6 +12,7 @@ import {
   pieceChoice,
   stopAnswers,
   useAnswer,
+  useAnswersOf,
   useChosen,
   useDeskState,
   useFloors,
@@ -103,10 +104,13 @@ function Words() {
   );
 }
 
+const CUTS = ['cuts'] as const;
+const NONE = [] as const;
+
 /** What is said of a piece under the pointer. */
 function useDescriptions(wanted: boolean): (floor: string, piece: string) => string | null {
   const { display } = useJob();
-  const cuts = useAnswer('cuts').value;
+  const cuts = useAnswersOf(wanted ? CUTS : NONE).answer('cuts');
   const lines = useMemo(
     () => new Map(wanted ? (cuts ?? []).flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}`, l] as const)) : []),
     [cuts, wanted],
