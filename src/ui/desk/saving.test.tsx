@@ -87,6 +87,29 @@ test('while the server cannot be reached the change is kept and tried again', as
   expect(useSaving.getState().status).toBe('saved');
 });
 
+test('a request that hangs is given up, and what was changed meanwhile is saved', async () => {
+  const { view, saves } = server(base);
+  // fake clocks do not move the browser's own
+  const timeout = jest.spyOn(AbortSignal, 'timeout').mockImplementation((ms) => {
+    const control = new AbortController();
+    setTimeout(() => control.abort(), ms);
+    return control.signal;
+  });
+  const answers = global.fetch;
+  const hangs = (_: unknown, init?: RequestInit) =>
+    new Promise((_found, fail) => init?.signal?.addEventListener('abort', () => fail(new Error('given up'))));
+  global.fetch = jest.fn(hangs) as unknown as typeof fetch;
+  useSaving.getState().open(view());
+  useSaving.getState().edit('name', () => named('first'));
+  await settle(600);
+  global.fetch = answers;
+  useSaving.getState().edit('name', () => named('second'));
+  await settle(40_000);
+  expect(saves.map((j) => j.name)).toEqual(['second']);
+  expect(useSaving.getState().status).toBe('saved');
+  timeout.mockRestore();
+});
+
 test('what a closed page left behind is taken up again', async () => {
   const { view, saves } = server(base);
   localStorage.setItem('pitsaw:unsaved:j', JSON.stringify({ base: 1, document: named('left behind') }));
