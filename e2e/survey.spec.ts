@@ -93,6 +93,9 @@ test('a corner that would make walls cross goes back, with the reason', async ({
   await page.mouse.up();
   await expect(page.getByText(/It went back: edges \d and \d cross/)).toBeVisible();
   expect((await stored(request, id)).spaces[0]!.outline[3]).toEqual([2000, 1000]);
+  // what is said of an outline goes with it
+  await page.getByRole('button', { name: /^Units/ }).click();
+  await expect(page.getByText(/It went back/)).toBeHidden();
 });
 
 test('a hearth is placed by two distances and the plan keeps its gap', async ({ page, request }) => {
