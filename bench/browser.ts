@@ -26,11 +26,14 @@ async function opening(page: Page, url: string): Promise<void> {
     const marks = { live: 0, plan: 0 };
     (window as unknown as { marks: typeof marks }).marks = marks;
     new MutationObserver(() => {
-      const now = performance.now();
-      // the reading is drawn by the living page only
-      if (!marks.live && document.querySelector('aside[aria-label=Reading]')) marks.live = now;
-      if (!marks.plan && document.querySelector('path.piece')) marks.plan = now;
+      if (!marks.plan && document.querySelector('path.piece')) marks.plan = performance.now();
     }).observe(document, { childList: true, subtree: true });
+    // the page lives once React has taken up what the server sent
+    const wait = setInterval(() => {
+      if (!Object.keys(document.querySelector('header') ?? {}).some((key) => key.startsWith('__reactFiber'))) return;
+      marks.live = performance.now();
+      clearInterval(wait);
+    }, 1);
   });
   await page.goto(url);
   await planks(page).waitFor();

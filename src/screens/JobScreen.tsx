@@ -2,7 +2,7 @@
 import { notFound, usePathname } from 'next/navigation';
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { fetchReadings, STAGES, type Stage } from '@/stages';
-import { listenTo, useAnswer, useDeskState, useJob, useSaving, type JobView } from '@/ui/desk';
+import { listenTo, useAnswer, useAnswers, useDeskState, useJob, useSaving, type JobView } from '@/ui/desk';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
 import { keysOf, useKeys } from './keys';
@@ -20,7 +20,9 @@ const SETTLED = 1500;
 
 /** A job's screen: the rule, the sheet, the reading and the tally. */
 export function JobScreen({ view }: { view: JobView }) {
-  const opened = useSaving((s) => s.id === view.id && s.job !== null);
+  // drawn once, with the plan that is known, and not first without it
+  const recalled = useAnswers((s) => s.recalled);
+  const opened = useSaving((s) => s.id === view.id && s.job !== null) && recalled;
   const open = useSaving((s) => s.open);
   const path = usePathname();
   const stage = STAGES.find((s) => path.endsWith(`/${s.name}`)) ?? notFound();

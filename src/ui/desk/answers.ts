@@ -23,9 +23,11 @@ type Answers = {
   readonly holdsFor: Readonly<Partial<Record<AnswerName, Job>>>;
   /** why nothing comes any more: somebody stopped it, or the worker failed */
   readonly halted: { readonly job: Job; readonly text: string } | null;
+  /** whether the device has said what it keeps of the job on the desk */
+  readonly recalled: boolean;
 };
 
-export const useAnswers = create<Answers>(() => ({ known: {}, holdsFor: {}, halted: null }));
+export const useAnswers = create<Answers>(() => ({ known: {}, holdsFor: {}, halted: null, recalled: false }));
 
 /** 0 to 1 while something has been worked out for more than half a second; null otherwise. Apart from the rest, so that a step of it draws nothing else anew. */
 export const progress = (() => {
@@ -78,6 +80,7 @@ async function recall(id: string, job: Job): Promise<void> {
   if (shown && useSaving.getState().job === job && isEqual(shown.job, job)) {
     for (const [name, { key, value }] of Object.entries(shown.answers)) arrived(job, name as AnswerName, key, { ok: true, value });
   }
+  useAnswers.setState({ recalled: true });
   soon();
   // it will be wanted with the first change
   setTimeout(() => answering?.start(), UNSPOKEN);
@@ -152,7 +155,7 @@ function soon(): void {
 
 useSaving.subscribe(({ job, id }, before) => {
   if (id !== before.id) {
-    useAnswers.setState({ known: {}, holdsFor: {}, halted: null });
+    useAnswers.setState({ known: {}, holdsFor: {}, halted: null, recalled: false });
     if (job) void recall(id, job);
   }
   if (job !== before.job) soon();
