@@ -49,16 +49,22 @@ export async function jobFrom(request: Request): Promise<{ job: Job } | { refuse
   return job.ok ? { job: job.value } : { refused: problems(422, ...job.problems.slice(0, 20)) };
 }
 
-/** Reads a save: the version that it began from, and the document. */
-export async function saveFrom(request: Request): Promise<{ base: number; job: Job } | { refused: Response }> {
+/** A request's body as JSON, or the refusal of what is none. */
+async function jsonFrom(request: Request, what: string): Promise<{ body: unknown } | { refused: Response }> {
   const text = await limitedText(request);
   if (text === null) return { refused: tooLarge() };
-  let body: unknown;
   try {
-    body = JSON.parse(text);
+    return { body: JSON.parse(text) };
   } catch {
-    return { refused: problems(400, { path: '', text: 'A save is JSON.' }) };
+    return { refused: problems(400, { path: '', text: `${what} is JSON.` }) };
   }
+}
+
+/** Reads a save: the version that it began from, and the document. */
+export async function saveFrom(request: Request): Promise<{ base: number; job: Job } | { refused: Response }> {
+  const read = await jsonFrom(request, 'A save');
+  if ('refused' in read) return read;
+  const { body } = read;
   if (typeof body !== 'object' || body === null || !('base' in body) || !Number.isInteger(body.base) || !('document' in body)) {
     return { refused: problems(400, { path: 'base', text: 'A save names the version that it began from, and the document.' }) };
   }
@@ -71,14 +77,9 @@ const LARGEST_BATCH = 500;
 
 /** Reads a batch of happenings, each with the device's own id. */
 export async function batchFrom(request: Request): Promise<{ events: SentEvent[] } | { refused: Response }> {
-  const text = await limitedText(request);
-  if (text === null) return { refused: tooLarge() };
-  let body: unknown;
-  try {
-    body = JSON.parse(text);
-  } catch {
-    return { refused: problems(400, { path: '', text: 'A batch of happenings is JSON.' }) };
-  }
+  const read = await jsonFrom(request, 'A batch of happenings');
+  if ('refused' in read) return read;
+  const { body } = read;
   const list = typeof body === 'object' && body !== null && 'events' in body ? body.events : null;
   const isSent = (e: unknown): e is SentEvent =>
     typeof e === 'object' && e !== null && 'id' in e && typeof e.id === 'string' && e.id !== '' && e.id.length <= 100;
