@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { cottage } from '../demo/jobs';
 import { planJob } from '../src/core/plan';
 import { openStage, planned, putJob, room, saved, stored, tally, unfold } from './help';
 
@@ -130,6 +131,21 @@ test('the face width from ten planks, and a limit with its source', async ({ pag
   await page.getByLabel('Source of: Least stagger').selectOption('product');
   await saved(page);
   expect((await stored(request, id)).product).toMatchObject({ planks: [{ width: 191.4 }], limitSources: { stagger: 'product' } });
+});
+
+test('a direction is taken as it was priced', async ({ page, request }) => {
+  const id = await putJob(request, cottage);
+  await openStage(page, id, 'setout');
+  await unfold(page, 'Directions side by side');
+  const table = page.getByLabel('Directions side by side');
+  const offer = table.locator('tbody').filter({ has: page.getByRole('button', { name: /^Run the planks/ }) }).first(); // prettier-ignore
+  const priced = offer.locator('tr').nth(1).locator('td');
+  await expect(priced.nth(1)).toHaveText(/^\d+$/);
+  const [strip, planks] = await priced.allInnerTexts();
+  await offer.getByRole('button').click();
+  // what a tally changed by stands behind it, with its sign
+  await expect(tally(page, 'Planks')).toHaveText(new RegExp(`^${planks}(?!\\d)`));
+  await expect(tally(page, 'Narrowest strip')).toHaveText(new RegExp(`^${strip}(?!\\d)`));
 });
 
 test('directions are compared and one is taken; the curve moves the line', async ({ page, request }) => {
