@@ -20,13 +20,13 @@ export type SaveBody = { readonly job?: JobView; readonly problems?: readonly Pr
 const HANGS = 20_000;
 
 /** Asks the server; status 0 means that it could not be reached. */
-export async function ask<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'DELETE', body?: unknown): Promise<Answer<T>> {
+export async function ask<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'DELETE', body?: unknown, patience = HANGS): Promise<Answer<T>> {
   const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body);
   try {
     const response = await fetch(path, {
       method,
       // one that hangs must not hold up all that come after it
-      signal: AbortSignal.timeout(HANGS),
+      signal: AbortSignal.timeout(patience),
       headers: text === undefined ? undefined : { 'content-type': 'application/json' },
       body: text,
       // a save goes out even while its page closes; browsers allow that up to 64 kB

@@ -9,6 +9,8 @@ const holder = Math.random().toString(36).slice(2);
 const ADDRESS = `/api/devices/laser?holder=${holder}`;
 /** First wait before a lost instrument is looked for again, ms; each further one is longer, up to the last. */
 const WAITS = [500, 1000, 2000, 4000];
+/** A command that is not heard within this (ms) must not hold up those after it. */
+const PATIENCE = 3000;
 
 export type LaserState = {
   readonly status: 'off' | 'connecting' | 'on' | 'lost';
@@ -44,10 +46,12 @@ export const useLaser = create<LaserState>()((set, get) => {
   const waiting: InstrumentCommand[] = [];
   let telling = false;
   const tell = async (command: InstrumentCommand): Promise<void> => {
+    // of several places that it is held against in passing only the last counts
+    if (command.do === 'aim' && waiting.at(-1)?.do === 'aim') waiting.pop();
     waiting.push(command);
     if (telling) return;
     telling = true;
-    for (let next = waiting.shift(); next; next = waiting.shift()) await ask(ADDRESS, 'POST', next);
+    for (let next = waiting.shift(); next; next = waiting.shift()) await ask(ADDRESS, 'POST', next, PATIENCE);
     telling = false;
   };
 
@@ -124,7 +128,8 @@ export const useLaser = create<LaserState>()((set, get) => {
       }
       // a new field means that the person has gone on to the next thing
       if (targets.length > 0 && lastTaken !== null && lastTaken !== input) hold(Math.min(aim + 1, targets.length - 1));
-      wanted = input;
+      // also where this shot brings nothing: the next one into the same field is the same wall again
+      lastTaken = wanted = input;
       void tell({ do: 'shoot' });
     },
     setContinuous(on) {
