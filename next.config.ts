@@ -3,6 +3,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { NextConfig } from 'next';
 
+const { version } = JSON.parse(readFileSync('package.json', 'utf8')) as { version: string };
+
 /** What the core is: answers that a device keeps are those of this one. While it is worked on it is another one at every start. */
 function core(): string {
   const hash = createHash('sha256').update(process.env.NODE_ENV === 'production' ? '' : `${Date.now()}`);
@@ -16,7 +18,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   devIndicators: false,
   reactStrictMode: true,
-  env: { PITSAW_CORE: core() },
+  env: { PITSAW_CORE: core(), PITSAW_VERSION: version },
 };
 
 export default config;

@@ -8,5 +8,5 @@ if (process.argv.includes('--fresh')) for (const end of ['', '-wal', '-shm']) rm
 
 const database = await openDatabase(file);
 const store = jobStore(database);
-if ((await store.list()).length === 0) for (const job of demoJobs) await store.create(job);
+if ((await store.list()).total === 0) for (const job of demoJobs) await store.create(job);
 await database.sequelize.close();

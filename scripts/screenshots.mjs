@@ -19,7 +19,7 @@ const { chromium: browserType } = await import('@playwright/test');
 const browser = await browserType.launch({ executablePath: chromium, args: CHROMIUM_ARGS });
 try {
   const { jobs } = await (await fetch(`${url}/api/jobs`)).json();
-  const idOf = (name) => jobs.find((job) => job.document.name === name)?.id ?? '';
+  const idOf = (name) => jobs.find((job) => job.name === name)?.id ?? '';
   const stages = await stagesOf(browser, `${url}/jobs/${idOf(views.find((view) => view.job).job)}`);
   for (const view of [...stages.map(viewOf), ...views]) {
     const page = await browser.newPage({ viewport: view.size ?? { width: 1280, height: 800 } });

@@ -1,10 +1,19 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
-import { DataTypes, Sequelize, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model, type ModelStatic } from 'sequelize';
-import { SequelizeStorage, Umzug } from 'umzug';
+import {
+  DataTypes,
+  QueryTypes,
+  Sequelize,
+  Transaction,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Model,
+  type ModelStatic,
+} from 'sequelize';
+import { Umzug, type UmzugStorage } from 'umzug';
 import { settledSqlite } from './connections';
-import * as first from './migrations/001-jobs';
-import * as second from './migrations/002-events';
+import { MIGRATIONS } from './migrations';
 
 /** A job's row: `head` is the revision that it stands at, `version` counts every change, undoing included. */
 export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttributes<JobRow>> {
@@ -13,6 +22,14 @@ export interface JobRow extends Model<InferAttributes<JobRow>, InferCreationAttr
   head: number | null;
   version: number;
   deletedAt: Date | null;
+  /** what a list shows of it, see `summary.ts` */
+  sought: string;
+  area: number;
+  display: string;
+  product: string;
+  miniature: string | null;
+  /** why its document cannot be read, where that was found */
+  problem: string | null;
   createdAt: CreationOptional<Date>;
   updatedAt: CreationOptional<Date>;
 }
@@ -23,8 +40,13 @@ export interface RevisionRow extends Model<InferAttributes<RevisionRow>, InferCr
   jobId: string;
   parent: number | null;
   kept: 'line' | 'refused';
-  document: string;
+  /** the page's own id of the save that brought it: one that is sent twice is kept once */
+  saveId: string | null;
+  /** what was changed, in words */
+  words: string;
+  miniature: string | null;
   createdAt: CreationOptional<Date>;
+  document: string;
 }
 
 /** Something that happened on a job's site, as a line of its log; never changed. */
@@ -39,6 +61,9 @@ export interface EventRow extends Model<InferAttributes<EventRow>, InferCreation
   createdAt: CreationOptional<Date>;
 }
 
+/** Where a job that is not deleted is looked for; what cannot be an id finds none. */
+export const presentJob = (id: string) => ({ id: /^[\w-]{1,100}$/.test(id) ? id : '', deletedAt: null });
+
 export type Database = {
   readonly sequelize: Sequelize;
   readonly jobs: ModelStatic<JobRow>;
@@ -46,12 +71,7 @@ export type Database = {
   readonly events: ModelStatic<EventRow>;
 };
 
-const MIGRATIONS = [
-  ['001-jobs', first],
-  ['002-events', second],
-] as const;
-
-/** Opens (and where needed creates) the database in a file and brings it up to date. */
+/** Opens (and where needed creates) the database in a file and brings it up to date: all steps of that or none, one server at a time. */
 export async function openDatabase(file: string): Promise<Database> {
   mkdirSync(dirname(file), { recursive: true });
   const sequelize = new Sequelize({
@@ -61,14 +81,45 @@ export async function openDatabase(file: string): Promise<Database> {
     logging: false,
     retry: { match: [/SQLITE_BUSY/], max: 8, backoffBase: 50 },
   });
-  const tables = sequelize.getQueryInterface();
-  const umzug = new Umzug({
-    migrations: MIGRATIONS.map(([name, { up, down }]) => ({ name, up: () => up(tables), down: () => down(tables) })),
-    storage: new SequelizeStorage({ sequelize }),
-    logger: undefined,
-  });
-  await umzug.up();
+  try {
+    await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, (transaction) => migrate(sequelize, transaction));
+    await giveBackAfterwards(sequelize);
+  } catch (error) {
+    await sequelize.close();
+    throw error;
+  }
+  return { sequelize, ...tablesOf(sequelize) };
+}
 
+async function migrate(sequelize: Sequelize, transaction: Transaction): Promise<void> {
+  const run = (sql: string, replacements: string[] = []) => sequelize.query(sql, { transaction, replacements });
+  await run('CREATE TABLE IF NOT EXISTS SequelizeMeta (name VARCHAR(255) NOT NULL UNIQUE PRIMARY KEY)');
+  const storage: UmzugStorage = {
+    async executed() {
+      const rows = await sequelize.query<{ name: string }>('SELECT name FROM SequelizeMeta', { type: QueryTypes.SELECT, transaction });
+      return rows.map((row) => row.name);
+    },
+    logMigration: async ({ name }) => void (await run('INSERT INTO SequelizeMeta (name) VALUES (?)', [name])),
+    unlogMigration: async ({ name }) => void (await run('DELETE FROM SequelizeMeta WHERE name = ?', [name])),
+  };
+  const tables = sequelize.getQueryInterface();
+  const migrations = MIGRATIONS.map(([name, { up, down }]) => ({
+    name,
+    up: () => up(tables, transaction),
+    down: () => down(tables, transaction),
+  }));
+  await new Umzug({ migrations, storage, logger: undefined }).up();
+}
+
+/** A file that was made before pages could be given back is written anew once, so that they can be. */
+async function giveBackAfterwards(sequelize: Sequelize): Promise<void> {
+  const [mode] = await sequelize.query<{ auto_vacuum: number }>('PRAGMA auto_vacuum', { type: QueryTypes.SELECT });
+  if (mode?.auto_vacuum === 2) return;
+  // where another server works on the file it is done at another start
+  await sequelize.query('VACUUM').catch(() => undefined);
+}
+
+function tablesOf(sequelize: Sequelize): Omit<Database, 'sequelize'> {
   const jobs = sequelize.define<JobRow>(
     'jobs',
     {
@@ -77,6 +128,12 @@ export async function openDatabase(file: string): Promise<Database> {
       head: DataTypes.INTEGER,
       version: { type: DataTypes.INTEGER, allowNull: false },
       deletedAt: DataTypes.DATE,
+      sought: { type: DataTypes.STRING, allowNull: false },
+      area: { type: DataTypes.DOUBLE, allowNull: false },
+      display: { type: DataTypes.STRING, allowNull: false },
+      product: { type: DataTypes.STRING, allowNull: false },
+      miniature: DataTypes.TEXT,
+      problem: DataTypes.TEXT,
       createdAt: DataTypes.DATE,
       updatedAt: DataTypes.DATE,
     },
@@ -89,8 +146,11 @@ export async function openDatabase(file: string): Promise<Database> {
       jobId: { type: DataTypes.STRING, allowNull: false },
       parent: DataTypes.INTEGER,
       kept: { type: DataTypes.STRING, allowNull: false },
-      document: { type: DataTypes.TEXT, allowNull: false },
+      saveId: DataTypes.STRING,
+      words: { type: DataTypes.STRING, allowNull: false },
+      miniature: DataTypes.TEXT,
       createdAt: DataTypes.DATE,
+      document: { type: DataTypes.TEXT, allowNull: false },
     },
     { tableName: 'revisions', updatedAt: false },
   );
@@ -105,5 +165,5 @@ export async function openDatabase(file: string): Promise<Database> {
     },
     { tableName: 'events', updatedAt: false },
   );
-  return { sequelize, jobs, revisions, events };
+  return { jobs, revisions, events };
 }

@@ -110,7 +110,7 @@ test('every connection is set, those of transactions included', async () => {
 test('ticks of an older database become sawn pieces, and undo no longer touches them', async () => {
   const file = join(folder, 'old.sqlite');
   const old = new Sequelize({ dialect: 'sqlite', storage: file, logging: false });
-  await first.up(old.getQueryInterface());
+  await old.transaction((transaction) => first.up(old.getQueryInterface(), transaction));
   await old.query(`CREATE TABLE SequelizeMeta (name VARCHAR(255) PRIMARY KEY)`);
   await old.query(`INSERT INTO SequelizeMeta VALUES ('001-jobs')`);
   const ticked = plan.floors[0]!.pieces.slice(0, 3);

@@ -1,8 +1,9 @@
 import { EventEmitter } from 'node:events';
-import { Op, Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import { readEvent } from '../core/given';
 import { openSite, type OpenSite } from '../core/lay';
-import type { Database } from './database';
+import { presentJob, type Database } from './database';
+import { writerOf } from './writer';
 
 /** What a device sends: an event with an id of its own and no number yet, parsed from JSON. */
 export type SentEvent = Readonly<Record<string, unknown>> & { readonly id: string };
@@ -17,6 +18,8 @@ export type EventStore = {
    * @returns what became of each; null where there is no such job
    */
   append(jobId: string, events: readonly SentEvent[]): Promise<readonly Taken[] | null>;
+  /** Gives a new job the lines of a log that was read before, ids and all. */
+  copy(jobId: string, log: readonly Readonly<Record<string, unknown>>[], transaction: Transaction): Promise<void>;
   /** The lines of a log as JSON, those after a number; null where there is no such job. */
   after(jobId: string, n: number): Promise<readonly string[] | null>;
   /** Tells of every line that is appended from now on; gives back how to stop that. */
@@ -30,7 +33,7 @@ const MOST_SITES = 20;
 export function eventStore({ sequelize, jobs, events }: Database): EventStore {
   const news = new EventEmitter().setMaxListeners(0);
   const sites = new Map<string, { site: OpenSite; last: number }>();
-  let writing: Promise<unknown> = Promise.resolve();
+  const change = writerOf(sequelize);
 
   const linesAfter = async (jobId: string, n: number, transaction?: Transaction): Promise<string[]> => {
     const rows = await events.findAll({ where: { jobId, n: { [Op.gt]: n } }, order: [['n', 'ASC']], transaction });
@@ -91,27 +94,28 @@ export function eventStore({ sequelize, jobs, events }: Database): EventStore {
   };
 
   return {
-    append(jobId, sent) {
-      const next = writing.then(async () => {
-        try {
-          const done = await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) => {
-            const job = await jobs.findOne({ where: { id: jobId, deletedAt: null }, attributes: ['id'], transaction });
-            return job && take(jobId, sent, transaction);
-          });
-          // told once it is kept
-          for (const line of done?.lines ?? []) news.emit(jobId, line);
-          return done?.taken ?? null;
-        } catch (error) {
-          // what was folded ahead of a failed transaction is not so
-          sites.delete(jobId);
-          throw error;
-        }
-      });
-      writing = next.catch(() => undefined);
-      return next;
+    async append(jobId, sent) {
+      try {
+        const done = await change(async (transaction) => {
+          const job = await jobs.findOne({ where: presentJob(jobId), attributes: ['id'], transaction });
+          return job && take(jobId, sent, transaction);
+        });
+        // told once it is kept
+        for (const line of done?.lines ?? []) news.emit(jobId, line);
+        return done?.taken ?? null;
+      } catch (error) {
+        // what was folded ahead of a failed transaction is not so
+        sites.delete(jobId);
+        throw error;
+      }
+    },
+    async copy(jobId, log, transaction) {
+      // a line that was written by hand has no id of a device
+      const rows = log.map((line, i) => ({ jobId, n: i + 1, eventId: typeof line.id === 'string' ? line.id : `line ${i + 1}`, body: JSON.stringify(line) }));
+      for (let i = 0; i < rows.length; i += 500) await events.bulkCreate(rows.slice(i, i + 500), { transaction });
     },
     async after(jobId, n) {
-      const job = await jobs.findOne({ where: { id: jobId, deletedAt: null }, attributes: ['id'] });
+      const job = await jobs.findOne({ where: presentJob(jobId), attributes: ['id'] });
       return job && linesAfter(jobId, n);
     },
     listen(jobId, listener) {

@@ -1,22 +1,56 @@
 /** Keeping jobs and what happened on their sites: one SQLite file, every change a revision, nothing half-written and nothing lost. */
 import { join } from 'node:path';
-import { openDatabase } from './database';
+import type { FloorFile, Job } from '../core/given';
+import { openDatabase, type Database } from './database';
 import { eventStore, type EventStore } from './events';
-import { jobStore, type JobStore } from './jobs';
+import { historyStore, type HistoryStore } from './history';
+import { jobStore, type JobStore, type Standing } from './jobs';
+import { upkeep } from './upkeep';
 
 export { openDatabase, type Database } from './database';
 export * from './events';
+export * from './history';
 export * from './jobs';
+export { upkeep } from './upkeep';
 
 /** All that is kept. */
-export type Store = JobStore & { readonly events: EventStore };
+export type Store = JobStore & {
+  readonly events: EventStore;
+  readonly history: HistoryStore;
+  /** Takes a job and what happened on its site: a new job, its log with it. */
+  take(job: Job, log: FloorFile['log']): Promise<Standing>;
+  /** Whether the database answers. @throws where it does not */
+  healthy(): Promise<void>;
+};
 
 const held = globalThis as { pitsawStore?: Promise<Store> };
+
+/** First after a start, then so often what is old is taken away, ms. */
+const UPKEEP_FIRST = 60_000;
+const UPKEEP_EVERY = 6 * 3_600_000;
+
+function kept(database: Database): Store {
+  const tidy = () =>
+    void upkeep(database).catch((error: unknown) => process.stderr.write(`upkeep: ${error instanceof Error ? error.message : String(error)}\n`));
+  setTimeout(tidy, UPKEEP_FIRST).unref();
+  setInterval(tidy, UPKEEP_EVERY).unref();
+  const jobs = jobStore(database);
+  const events = eventStore(database);
+  return {
+    ...jobs,
+    events,
+    take: (job, log) => jobs.create(job, (id, transaction) => events.copy(id, log, transaction)),
+    history: historyStore(database),
+    async healthy() {
+      await database.jobs.count({ where: { deletedAt: null } });
+    },
+  };
+}
 
 /** The server's store: the file that PITSAW_DB names, else ./data/pitsaw.sqlite; opened once. An opening that failed is tried again. */
 export function theStore(): Promise<Store> {
   held.pitsawStore ??= openDatabase(process.env.PITSAW_DB ?? join(process.cwd(), 'data', 'pitsaw.sqlite'))
-    .then((database) => ({ ...jobStore(database), events: eventStore(database) }))
+    .then(kept)
     .catch((error: unknown) => {
       held.pitsawStore = undefined;
       throw error;

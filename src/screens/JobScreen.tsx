@@ -1,12 +1,13 @@
 'use client';
 import { notFound, usePathname } from 'next/navigation';
-import { Suspense, useEffect, useMemo, useState } from 'react';
+import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { fetchReadings, STAGES, type Stage } from '@/stages';
-import { listenTo, useAnswer, useAnswers, useDeskState, useJob, useSaving, type JobView } from '@/ui/desk';
+import { listenTo, noteDone, useAnswer, useAnswers, useDeskState, useJob, useProgress, useSaving, type JobView } from '@/ui/desk';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
-import { keysOf, useKeys } from './keys';
+import { keysOf, listedKeys, useKeys } from './keys';
 import { KeysDialog } from './KeysDialog';
+import { Notice } from './Notice';
 import { Rule } from './Rule';
 import styles from './screen.module.css';
 import { StageSheet } from './StageSheet';
@@ -47,25 +48,26 @@ const Opening = ({ view }: { view: JobView }) => (
 
 function Opened({ view, stage }: { view: JobView; stage: Stage }) {
   const job = useJob();
-  const go = (name: string) => window.history.pushState(null, '', `/jobs/${view.id}/${name}`);
   const [listing, setListing] = useState(false);
-  const keys = useMemo(
-    () =>
-      keysOf(
-        stage,
-        (name) => window.history.pushState(null, '', `/jobs/${view.id}/${name}`),
-        () => setListing(true),
-      ),
-    [stage, view.id],
+  const go = useCallback(
+    (name: string) => {
+      noteDone(`to the stage ${name}`);
+      window.history.pushState(null, '', `/jobs/${view.id}/${name}`);
+    },
+    [view.id],
   );
+  const keys = useMemo(() => keysOf(stage, go, () => setListing(true)), [stage, go]);
   useKeys(keys);
   const ask = useAsk('standing');
   const summary = useAnswer('summary');
   const dragged = useDeskState((s) => s.sliding?.narrowest);
   const walking = job.spaces.some((s) => s.walk);
+  // the floor on screen is not this job's while its own is being worked out, or where it failed
+  const working = useProgress() !== null;
   return (
     <div className={styles.work}>
       <Top job={job} view={view} onKeys={() => setListing(true)} />
+      <Notice />
       <Rule stage={stage.name} ask={ask} base={`/jobs/${view.id}`} onGo={go} />
       <div className={styles.sheetArea}>
         <StageSheet stage={stage} />
@@ -81,7 +83,7 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
         now={summary.value ?? null}
         before={summary.before ?? null}
         dragged={dragged}
-        stale={walking ? 'Before the walk' : null}
+        stale={walking ? 'Before the walk' : working ? 'Before the change' : null}
         next={STAGES[STAGES.indexOf(stage) + 1]}
         onGo={go}
       />
@@ -90,9 +92,3 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
     </div>
   );
 }
-
-/** The keys of the screen and of this stage first, then those of the other stages, each with its stage's name. */
-const listedKeys = (stage: Stage, keys: ReturnType<typeof keysOf>) => [
-  ...keys.filter((k) => k.shows !== ''),
-  ...STAGES.filter((s) => s !== stage).flatMap((s) => (s.keys ?? []).map((k) => ({ shows: k.shows, does: `${k.does} (${s.title})` }))),
-];

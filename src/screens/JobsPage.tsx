@@ -1,27 +1,26 @@
 'use client';
-import { Alert, Dialog, Field, Input, Portal } from '@chakra-ui/react';
-import { Download, FilePlus2, FileUp, Trash2 } from 'lucide-react';
+import { Input } from '@chakra-ui/react';
+import { FilePlus2, FileUp } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
-import { floorsOf } from '@/core/floors';
-import { signedArea } from '@/core/geometry';
-import { LARGEST_FILE, newJob } from '@/core/given';
-import { formatArea, type Display } from '@/core/units';
-import { ask, complaint, type JobView, type ListedView, type SaveBody } from '@/ui/desk/api';
-import { Button, LengthField, Problems, Stops } from '@/ui/kit';
-import { FloorDrawing } from '@/ui/sheet/FloorDrawing';
+import { LARGEST_FLOOR_FILE, newJob } from '@/core/given';
+import { ask, complaint, type SaveBody } from '@/ui/desk/api';
+import { useJobList, type ListedView, type Listing, type ListView } from '@/ui/desk/jobs';
+import { Button, Choice, Problems, Tick } from '@/ui/kit';
+import { JobCard } from './JobCard';
 import styles from './jobs.module.css';
 import { Logo } from './Logo';
+import { NewJob } from './NewJob';
 import { ThemeButton } from './ThemeButton';
 
 // what reads drawings is needed only where one is imported
 const ImportDialog = dynamic(() => import('@/ui/import/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
 
-/** All jobs, each with a small true drawing of its floor. */
-export function JobsPage({ jobs }: { jobs: readonly ListedView[] }) {
+/** All jobs, each with a small true drawing of its floor; looked for by name, in the order that is wanted. */
+export function JobsPage({ listing: given, first }: { listing: Listing; first: ListView }) {
   const router = useRouter();
+  const { listing, list, busy, problem: unlisted, look, more, again } = useJobList(first, given);
   const [creating, setCreating] = useState(false);
   const [deleted, setDeleted] = useState<ListedView | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -38,23 +37,21 @@ export function JobsPage({ jobs }: { jobs: readonly ListedView[] }) {
     if (!chosen) return;
     setProblem(null);
     if (/\.(dxf|svg|csv|tsv|txt)$/i.test(chosen.name)) return setDrawing(chosen);
-    if (chosen.size > LARGEST_FILE)
+    if (chosen.size > LARGEST_FLOOR_FILE)
       return setProblem(`${chosen.name}: ${(chosen.size / 1e6).toFixed(0)} MB is larger than a job file can be.`);
     await send(await chosen.text());
   };
-  const remove = async (job: ListedView) => {
-    const answer = await ask<SaveBody>(`/api/jobs/${job.id}`, 'DELETE');
+  /** Does something to a job, then shows the list as it is now. */
+  const change = async (path: string, method: 'POST' | 'DELETE', then: ListedView | null) => {
+    const answer = await ask<SaveBody>(path, method, method === 'POST' ? {} : undefined);
     if (answer.status !== 200) return setProblem(complaint(answer));
-    setDeleted(job);
-    router.refresh();
+    setProblem(null);
+    setDeleted(then);
+    await again();
   };
-  const restore = async () => {
-    if (!deleted) return;
-    const answer = await ask<SaveBody>(`/api/jobs/${deleted.id}/restore`, 'POST', {});
-    if (answer.status !== 200) return setProblem(complaint(answer));
-    setDeleted(null);
-    router.refresh();
-  };
+  const restore = (job: ListedView) => void change(`/api/jobs/${job.id}/restore`, 'POST', null);
+  const none = list.total === 0;
+  const wrong = problem ?? unlisted;
   return (
     <main className={styles.jobs}>
       <div style={{ display: 'flex', alignItems: 'center', gap: 14, flexWrap: 'wrap' }}>
@@ -79,18 +76,19 @@ export function JobsPage({ jobs }: { jobs: readonly ListedView[] }) {
           }}
         />
       </div>
-      {problem && (
+      {wrong && (
         <div style={{ marginTop: 16 }}>
-          <Problems list={[{ text: problem }]} />
+          <Problems list={[{ text: wrong }]} />
         </div>
       )}
       {deleted && (
         <p role="status" style={{ marginTop: 16, display: 'flex', alignItems: 'center', gap: 12 }}>
-          “{nameOf(deleted)}” is deleted; it is kept for 30 days.
-          <Button onClick={() => void restore()}>Bring it back</Button>
+          “{deleted.name || 'Unnamed'}” is deleted; it is kept for 30 days.
+          <Button onClick={() => restore(deleted)}>Bring it back</Button>
         </p>
       )}
-      {jobs.length === 0 ? (
+      <Find listing={listing} list={list} busy={busy} onLook={look} />
+      {none && !listing.deleted && listing.search.trim() === '' ? (
         <div style={{ margin: '70px 0', textAlign: 'center' }}>
           <p style={{ fontSize: 21, fontWeight: 650 }}>No floor yet.</p>
           <p className="quiet">Measure a room’s length and width, and begin.</p>
@@ -100,14 +98,23 @@ export function JobsPage({ jobs }: { jobs: readonly ListedView[] }) {
         </div>
       ) : (
         <ul className={styles.cards}>
-          {jobs.map((job) =>
-            'document' in job ? (
-              <JobCard key={job.id} job={job} onDelete={() => void remove(job)} />
-            ) : (
-              <UnreadableCard key={job.id} job={job} onDelete={() => void remove(job)} />
-            ),
-          )}
+          {list.jobs.map((job) => (
+            <JobCard
+              key={job.id}
+              job={job}
+              deleted={listing.deleted}
+              onDelete={() => void change(`/api/jobs/${job.id}`, 'DELETE', job)}
+              onRestore={() => restore(job)}
+            />
+          ))}
         </ul>
+      )}
+      {list.jobs.length < list.total && (
+        <p style={{ textAlign: 'center' }}>
+          <Button size="lg" loading={busy} onClick={more}>
+            Show more: {list.total - list.jobs.length} left
+          </Button>
+        </p>
       )}
       {drawing && (
         <ImportDialog
@@ -124,117 +131,51 @@ export function JobsPage({ jobs }: { jobs: readonly ListedView[] }) {
   );
 }
 
-const nameOf = (job: ListedView): string => ('document' in job ? job.document.name : job.name) || 'Unnamed';
+type FindProps = { listing: Listing; list: ListView; busy: boolean; onLook: (change: Partial<Listing>) => void };
 
-function JobCard({ job, onDelete }: { job: JobView; onDelete: () => void }) {
-  const { document } = job;
-  const floors = floorsOf(document);
-  const area = document.spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0);
+/** By name, in which order, and those that were deleted. */
+function Find({ listing, list, busy, onLook }: FindProps) {
   return (
-    <li className={styles.card}>
-      <Link href={`/jobs/${job.id}/room`}>
-        <FloorDrawing job={document} floors={floors.ok ? floors.value : []} height={150} />
-        <h2>{nameOf(job)}</h2>
-        <span className="quiet">
-          {formatArea(area, document.display)} · {document.product.name}
-        </span>
-      </Link>
-      <CardActions job={job} onDelete={onDelete} />
-    </li>
+    <div className={styles.find} role="search">
+      <label>
+        <span className="unseen">Name of a floor</span>
+        <Input
+          type="search"
+          h="44px"
+          maxLength={200}
+          placeholder="Look for a floor by name"
+          value={listing.search}
+          onChange={(e) => onLook({ search: e.target.value })}
+        />
+      </label>
+      <Choice
+        bare
+        label="In the order of"
+        value={listing.sort}
+        options={[
+          ['changed', 'last changed'],
+          ['name', 'name'],
+          ['area', 'size'],
+        ]}
+        onChoice={(sort) => onLook({ sort: sort as Listing['sort'] })}
+      />
+      <Tick checked={listing.deleted} onTick={(deleted) => onLook({ deleted })}>
+        Deleted ones
+      </Tick>
+      <p className="quiet" role="status" aria-busy={busy}>
+        {foundWords(list.total, listing)}
+      </p>
+    </div>
   );
 }
 
-/** A job that cannot be read: said so, its file to be taken out; the others stand as they are. */
-function UnreadableCard({ job, onDelete }: { job: Exclude<ListedView, JobView>; onDelete: () => void }) {
-  return (
-    <li className={styles.card}>
-      <div style={{ padding: 16 }}>
-        <Alert.Root status="error" variant="surface" bg="paper" color="must">
-          <Alert.Indicator />
-          <Alert.Content>
-            <Alert.Title>This job cannot be read.</Alert.Title>
-            <Alert.Description>{job.problem}. Its file is whole: export it and keep it before you delete it.</Alert.Description>
-          </Alert.Content>
-        </Alert.Root>
-        <h2>{nameOf(job)}</h2>
-      </div>
-      <CardActions job={job} onDelete={onDelete} />
-    </li>
-  );
-}
-
-const CardActions = ({ job, onDelete }: { job: ListedView; onDelete: () => void }) => (
-  <footer>
-    <Button asChild size="sm" variant="ghost">
-      <a href={`/api/jobs/${job.id}/file`} aria-label={`Export ${nameOf(job)}`}>
-        <Download size={16} /> Export
-      </a>
-    </Button>
-    <Button size="sm" variant="ghost" onClick={onDelete} aria-label={`Delete ${nameOf(job)}`}>
-      <Trash2 size={16} /> Delete
-    </Button>
-  </footer>
-);
-
-/** Length and width from the tape; everything else has a preset. */
-function NewJob({ open, onClose, onCreate }: { open: boolean; onClose: () => void; onCreate: (document: unknown) => void }) {
-  const [name, setName] = useState('');
-  const [display, setDisplay] = useState<Display>('metric');
-  const [length, setLength] = useState(4000);
-  const [width, setWidth] = useState(3000);
-  const size = (set: (mm: number) => void) => (mm: number) => {
-    if (mm < 66) return 'Too small for a room with gaps.';
-    set(mm);
-    return undefined;
-  };
-  return (
-    <Dialog.Root open={open} onOpenChange={(e) => !e.open && onClose()} placement="center">
-      <Portal>
-        <Dialog.Backdrop />
-        <Dialog.Positioner>
-          <Dialog.Content bg="bg" color="fg">
-            <Dialog.Header>
-              <Dialog.Title>New floor</Dialog.Title>
-            </Dialog.Header>
-            <form
-              onSubmit={(e) => {
-                e.preventDefault();
-                onCreate(newJob(name.trim() || 'Unnamed floor', display, length, width));
-              }}
-            >
-              <Dialog.Body>
-                <Field.Root mb="3">
-                  <Field.Label fontSize="14px">Name</Field.Label>
-                  <Input value={name} maxLength={200} placeholder="Whose floor, which room" onChange={(e) => setName(e.target.value)} />
-                </Field.Root>
-                <Stops label="Units">
-                  {(['metric', 'imperial'] as const).map((d) => (
-                    <Button
-                      key={d}
-                      type="button"
-                      variant={display === d ? 'solid' : 'outline'}
-                      aria-pressed={display === d}
-                      onClick={() => setDisplay(d)}
-                    >
-                      {d === 'metric' ? 'Millimetres' : 'Feet and inches'}
-                    </Button>
-                  ))}
-                </Stops>
-                <LengthField large label="Length of the room" mm={length} display={display} onLength={size(setLength)} />
-                <LengthField large label="Width of the room" mm={width} display={display} onLength={size(setWidth)} />
-              </Dialog.Body>
-              <Dialog.Footer>
-                <Button type="button" onClick={onClose}>
-                  Cancel
-                </Button>
-                <Button variant="solid" type="submit" colorPalette="blue">
-                  Begin
-                </Button>
-              </Dialog.Footer>
-            </form>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
-  );
+function foundWords(total: number, { search, deleted }: Listing): string {
+  const kind = deleted ? 'deleted ' : '';
+  if (total === 0)
+    return search.trim() === ''
+      ? deleted
+        ? 'Nothing was deleted in the last 30 days.'
+        : ''
+      : `No ${kind}floor has “${search.trim()}” in its name.`;
+  return `${total} ${kind}${total === 1 ? 'floor' : 'floors'}`;
 }

@@ -1,5 +1,6 @@
 'use client';
-import { Redo2, Undo2 } from 'lucide-react';
+import { History, Redo2, Undo2 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { Job } from '@/core/given';
@@ -10,12 +11,16 @@ import { Logo } from './Logo';
 import { ThemeButton } from './ThemeButton';
 import styles from './screen.module.css';
 
+// wanted seldom
+const HistoryDialog = dynamic(() => import('./HistoryDialog').then((m) => m.HistoryDialog), { ssr: false });
+
 const STATUS = {
   saved: 'saved',
   saving: 'saving …',
-  unreachable: 'not saved yet, trying again',
+  unreachable: 'not saved yet: kept on this device, trying again',
   stale: 'changed elsewhere',
   refused: 'not saved',
+  deleted: 'deleted elsewhere',
 } as const;
 
 /** Millimetres, or feet and inches. */
@@ -24,8 +29,9 @@ export const switchUnits = (): void =>
 
 /** Where one is, whether it is saved, and what is always at hand. */
 export function Top({ job, view, onKeys }: { job: Job; view: JobView; onKeys: () => void }) {
-  const { status, refusal, words, canUndo, canRedo, undo, redo, edit } = useSaving();
+  const { status, onDevice, words, canUndo, canRedo, undo, redo, edit } = useSaving();
   const [name, setName] = useState<string | null>(null);
+  const [looking, setLooking] = useState(false);
   const commit = () => {
     if (name !== null && name.trim() !== '' && name !== job.name) edit('name', (now) => ({ ...now, name: name.trim().slice(0, 200) }));
     setName(null);
@@ -55,9 +61,12 @@ export function Top({ job, view, onKeys }: { job: Job; view: JobView; onKeys: ()
         style={{ fontSize: 14 }}
         data-version={view.version}
       >
-        {STATUS[status]}
-        {status === 'refused' && refusal ? `: ${refusal}` : ''}
+        {status === 'unreachable' && !onDevice ? 'kept nowhere yet' : STATUS[status]}
       </span>
+      <Button bg="bg" onClick={() => setLooking(true)} aria-label="History" title="How this floor was">
+        <History size={18} />
+      </Button>
+      <HistoryDialog open={looking} onClose={() => setLooking(false)} />
       <Button
         bg="bg"
         disabled={!canUndo && status === 'saved'}
@@ -67,7 +76,7 @@ export function Top({ job, view, onKeys }: { job: Job; view: JobView; onKeys: ()
       >
         <Undo2 size={18} /> <span className={styles.wide}>Undo</span> <kbd className={styles.wide}>Z</kbd>
       </Button>
-      <Button bg="bg" disabled={!canRedo} onClick={() => void redo()} aria-label="Redo">
+      <Button bg="bg" className={canRedo ? undefined : styles.wide} disabled={!canRedo} onClick={() => void redo()} aria-label="Redo">
         <Redo2 size={18} /> <kbd className={styles.wide}>Y</kbd>
       </Button>
       <Button bg="bg" onClick={switchUnits} aria-label={`Units: ${job.display === 'metric' ? 'millimetres' : 'feet and inches'}; switch`}>

@@ -35,6 +35,12 @@ export function keysOf(stage: Stage, go: Go, showKeys: () => void): readonly Key
   ];
 }
 
+/** The keys of the screen and of this stage first, then those of the other stages, each with its stage's name. */
+export const listedKeys = (stage: Stage, keys: readonly Key[]): Pick<Key, 'shows' | 'does'>[] => [
+  ...keys.filter((k) => k.shows !== ''),
+  ...STAGES.filter((s) => s !== stage).flatMap((s) => (s.keys ?? []).map((k) => ({ shows: k.shows, does: `${k.does} (${s.title})` }))),
+];
+
 /** Whether what has the focus takes text: then letters are its own. A box to tick takes none. */
 const takesText = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&

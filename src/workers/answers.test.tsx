@@ -1,16 +1,25 @@
 import { newJob } from '../core/given';
 import { createAnswering, type Arrived, type Request } from './answers';
 
-type Call = { name: string; job: string; have: string | null; finish: (value: unknown) => void; fail: (error: Error) => void };
+type Call = {
+  name: string;
+  job: string;
+  have: string | null;
+  progress: (done: number) => void;
+  finish: (value: unknown) => void;
+  fail: (error: Error) => void;
+};
 const calls: Call[] = [];
 let workers = 0;
+let dead = false;
 let stopped = 0;
 
 jest.mock('comlink', () => ({
   proxy: (f: unknown) => f,
   wrap: () => ({
-    answer: (name: string, given: { job: { name: string } }, have: string | null) =>
-      new Promise((finish, fail) => calls.push({ name, job: given.job.name, have, finish, fail })),
+    alive: () => (dead ? new Promise(() => undefined) : Promise.resolve(true)),
+    answer: (name: string, given: { job: { name: string } }, have: string | null, progress: (done: number) => void) =>
+      new Promise((finish, fail) => calls.push({ name, job: given.job.name, have, progress, finish, fail })),
     part: (index: number) => Promise.resolve(`floor ${index}`),
   }),
 }));
@@ -40,6 +49,7 @@ const whole = (name: string, value: unknown) => ({ name, key: `${name} 1`, kind:
 beforeEach(() => {
   calls.length = 0;
   workers = stopped = 0;
+  dead = false;
 });
 
 test('one request at a time; of those that wait only the newest is answered', async () => {
@@ -98,4 +108,56 @@ test('a fault in the worker is a sentence, not an exception', async () => {
   const result = ask(answering, request('x'));
   calls[0]!.fail(new Error('out of wood'));
   expect(await result).toEqual({ failed: 'out of wood' });
+});
+
+describe('a worker that dies without a word', () => {
+  beforeEach(() => jest.useFakeTimers());
+  afterEach(() => jest.useRealTimers());
+  const later = (seconds: number) => jest.advanceTimersByTimeAsync(seconds * 1000);
+
+  test('is started anew once, by itself, and the answer arrives', async () => {
+    const answering = createAnswering();
+    const asked = request('x');
+    const result = ask(answering, asked);
+    await later(25);
+    expect([workers, stopped, calls.length]).toEqual([2, 1, 2]);
+    calls[1]!.finish(whole('plan', 'there'));
+    expect(await result).toBe('done');
+    // what the dead one says late counts no more
+    calls[0]!.finish(whole('plan', 'late'));
+    await later(60);
+    expect(asked.arrived).toEqual([{ name: 'plan', key: 'plan 1', result: { ok: true, value: 'there' } }]);
+    expect(workers).toBe(2);
+  });
+
+  test('for the second time is said', async () => {
+    const result = ask(createAnswering(), request('x'));
+    await later(50);
+    expect(await result).toEqual({ failed: 'it stopped answering' });
+    expect([workers, stopped]).toEqual([2, 2]);
+  });
+
+  test('while nothing was asked is found out sooner', async () => {
+    const answering = createAnswering();
+    const first = ask(answering, request('x'));
+    calls[0]!.finish(whole('plan', 1));
+    expect(await first).toBe('done');
+    dead = true;
+    const second = ask(answering, request('y'));
+    await later(6);
+    expect([workers, calls.length]).toEqual([2, 2]);
+    calls[1]!.finish(whole('plan', 2));
+    expect(await second).toBe('done');
+  });
+
+  test('that works on and says how far it is lives', async () => {
+    const answering = createAnswering();
+    const { taken, ...asked } = request('slow');
+    void answering.ask({ ...asked, arrived: taken });
+    for (let k = 0; k < 6; k++) {
+      await later(15);
+      calls[0]!.progress(k / 10);
+    }
+    expect(workers).toBe(1);
+  });
 });

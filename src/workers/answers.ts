@@ -27,6 +27,12 @@ export type Ended = 'done' | 'superseded' | 'cancelled' | { readonly failed: str
 /** What has been worked out for longer than this (ms) is not waited for when something newer is wanted. */
 const PATIENCE = 250;
 
+/** How often it is looked whether the worker lives, ms; after so many looks without a word from it, it does not. */
+const LOOK = 1000;
+const SILENT_AT_WORK = 20;
+/** One that has answered before answers a call at once: then so many looks are enough. */
+const SILENT_AT_CALL = 4;
+
 /** A worker that answers, one request at a time; the newest wins. */
 export type Answering = {
   ask(request: Request): Promise<Ended>;
@@ -38,7 +44,7 @@ export type Answering = {
 };
 
 type Pending = Request & { readonly end: (how: Ended) => void };
-type Running = { readonly request: Pending; readonly since: number; over: boolean };
+type Running = { readonly request: Pending; readonly since: number; over: boolean; restarted: boolean };
 
 /** @example await createAnswering().ask({ names: ['plan'], given, have: {}, arrived, progress }) */
 export function createAnswering(): Answering {
@@ -46,26 +52,56 @@ export function createAnswering(): Answering {
   let remote: Remote<AnswersApi> | null = null;
   let running: Running | null = null;
   let waiting: Pending | null = null;
+  /** looks since the worker last said something, and how many are too many now */
+  let silent = 0;
+  let patience = SILENT_AT_WORK;
+  /** whether this worker ever answered */
+  let spoke = false;
+  let looking: ReturnType<typeof setInterval> | undefined;
 
-  const stop = (how: Ended) => {
+  const close = () => {
+    clearInterval(looking);
     worker?.terminate();
     worker = remote = null;
+    spoke = false;
+  };
+  const stop = (how: Ended) => {
+    close();
     if (running) {
       running.over = true;
       running.request.end(how);
     }
     running = null;
   };
+  const heard = () => {
+    silent = 0;
+    patience = SILENT_AT_WORK;
+    spoke = true;
+  };
+  /** The worker died: what it was asked is asked once more of a new one. */
+  const lost = (why: string) => {
+    const mine = running;
+    if (!mine || mine.restarted) return stop({ failed: why });
+    close();
+    mine.over = true;
+    begin({ ...mine, over: false, restarted: true });
+  };
   const open = (): Remote<AnswersApi> => {
     if (!worker || !remote) {
-      worker = openAnswersWorker();
-      worker.onerror = (event) => stop({ failed: event.message || 'it could not be loaded' });
+      const mine = (worker = openAnswersWorker());
+      mine.onerror = (event) => worker === mine && lost(event.message || 'it could not be loaded');
+      mine.onmessageerror = () => worker === mine && lost('its answer could not be read');
       remote = wrap<AnswersApi>(worker);
     }
     return remote;
   };
   const serve = async (mine: Running): Promise<void> => {
     const { names, given, have, arrived, progress } = mine.request;
+    if (spoke) {
+      patience = SILENT_AT_CALL;
+      await open().alive();
+      if (!mine.over) heard();
+    }
     for (const name of names) {
       if (mine.over || waiting) return;
       const api = open();
@@ -73,9 +109,14 @@ export function createAnswering(): Answering {
         name,
         given,
         have[name] ?? null,
-        proxy((done: number) => !mine.over && progress(done)),
+        proxy((done: number) => {
+          if (mine.over) return;
+          heard();
+          progress(done);
+        }),
       );
       if (mine.over) return;
+      heard();
       if (told.kind === 'same') arrived({ name, key: told.key });
       else if (told.kind === 'none') arrived({ name, key: told.key, result: { ok: false, problems: told.problems } });
       else {
@@ -86,23 +127,30 @@ export function createAnswering(): Answering {
       }
     }
   };
-  const next = () => {
-    if (running || !waiting) return;
-    const request = waiting;
-    waiting = null;
-    const mine: Running = { request, since: performance.now(), over: false };
+  const begin = (mine: Running) => {
     running = mine;
+    silent = 0;
+    patience = SILENT_AT_WORK;
+    clearInterval(looking);
+    looking = setInterval(() => ++silent > patience && lost('it stopped answering'), LOOK);
     const finish = (how: Ended) => {
       if (mine.over) return;
       mine.over = true;
       running = null;
-      request.end(waiting ? 'superseded' : how);
+      clearInterval(looking);
+      mine.request.end(waiting ? 'superseded' : how);
       next();
     };
     serve(mine).then(
       () => finish('done'),
       (error: unknown) => finish({ failed: error instanceof Error ? error.message : 'unknown fault' }),
     );
+  };
+  const next = () => {
+    if (running || !waiting) return;
+    const request = waiting;
+    waiting = null;
+    begin({ request, since: performance.now(), over: false, restarted: false });
   };
   return {
     ask: (request) =>

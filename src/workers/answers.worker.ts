@@ -45,6 +45,8 @@ const keysBelow = (answer: AnyAnswer, given: Given): string[] => [
 ];
 
 const api = {
+  /** Answers at once, as long as the worker lives and does nothing else. */
+  alive: (): boolean => true,
   /** Works one answer out; where the page has it already under that key, only says so. Its parts are fetched one by one. */
   async answer(name: AnswerName, given: Given, have: string | null, progress: (done: number) => void): Promise<Told> {
     const answer: AnyAnswer = ANSWERS[name];

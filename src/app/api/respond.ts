@@ -1,15 +1,35 @@
 import 'server-only';
-import type { SentEvent } from '@/data';
-import { LARGEST_FILE, readJob, readJobText, type Job, type Problem } from '@/core/given';
+import { z } from 'zod';
+import { siteOf } from '@/core/lay';
+import type { Saving, SentEvent } from '@/data';
+import {
+  DEEPEST,
+  LARGEST_FILE,
+  LARGEST_FLOOR_FILE,
+  isFloorText,
+  readFloorText,
+  readJob,
+  readJson,
+  type FloorFile,
+  type Job,
+  type Problem,
+  type Result,
+} from '@/core/given';
 
 const problems = (status: number, ...list: Problem[]): Response => Response.json({ problems: list }, { status });
 
 export const missing = (): Response => problems(404, { path: '', text: 'There is no such job; it may have been deleted.' });
 
+const hostOf = (origin: string): string | null => (URL.canParse(origin) ? new URL(origin).host : null);
+
+/** Answers with what is wrong with what was asked for. */
+export const refused = (list: readonly Problem[]): Response => problems(422, ...list.slice(0, 20));
+
 /** Runs a route's work; what goes wrong inside is logged and answered without its innards. */
 export async function answer(request: Request, work: () => Promise<Response>): Promise<Response> {
   const origin = request.headers.get('origin');
-  if (request.method !== 'GET' && origin && new URL(origin).host !== request.headers.get('host')) {
+  // `null` is what a page without an origin of its own says: a file, a framed page
+  if (request.method !== 'GET' && origin !== null && hostOf(origin) !== request.headers.get('host')) {
     return problems(403, { path: '', text: 'Changes are taken from Pitsaw’s own pages only.' });
   }
   try {
@@ -21,8 +41,8 @@ export async function answer(request: Request, work: () => Promise<Response>): P
 }
 
 /** The request's text, refused as soon as it grows larger than any job. */
-async function limitedText(request: Request): Promise<string | null> {
-  const most = LARGEST_FILE + 1000;
+async function limitedText(request: Request, largest: number): Promise<string | null> {
+  const most = largest + 1000;
   if (Number(request.headers.get('content-length') ?? 0) > most * 2) return null;
   const reader = request.body?.getReader();
   if (!reader) return '';
@@ -39,47 +59,61 @@ async function limitedText(request: Request): Promise<string | null> {
   }
 }
 
-const tooLarge = () => problems(413, { path: '', text: `The file is larger than ${LARGEST_FILE / 1e6} MB; a job file is not.` });
+const tooLarge = (largest: number) => problems(413, { path: '', text: `The file is larger than ${largest / 1e6} MB; a job file is not.` });
 
-/** Reads a job file from a request's body. */
-export async function jobFrom(request: Request): Promise<{ job: Job } | { refused: Response }> {
-  const text = await limitedText(request);
-  if (text === null) return { refused: tooLarge() };
-  const job = readJobText(text);
-  return job.ok ? { job: job.value } : { refused: problems(422, ...job.problems.slice(0, 20)) };
+/** What a result holds, or its first problems as a refusal. */
+const taken = <T>(result: Result<T>): { value: T } | { refused: Response } =>
+  result.ok ? { value: result.value } : { refused: refused(result.problems) };
+
+/** Reads a job file, or a floor file with its log, from a request's body. */
+export async function floorFrom(request: Request): Promise<{ value: FloorFile } | { refused: Response }> {
+  const text = await limitedText(request, LARGEST_FLOOR_FILE);
+  if (text === null) return { refused: tooLarge(LARGEST_FLOOR_FILE) };
+  if (text.length > LARGEST_FILE && !isFloorText(text)) return { refused: tooLarge(LARGEST_FILE) };
+  const floor = readFloorText(text);
+  const site = floor.ok && floor.value.events.length > 0 ? siteOf(floor.value.events) : floor;
+  return site.ok ? taken(floor) : { refused: refused(site.problems) };
 }
 
-/** A request's body as JSON, or the refusal of what is none. */
-async function jsonFrom(request: Request, what: string): Promise<{ body: unknown } | { refused: Response }> {
-  const text = await limitedText(request);
-  if (text === null) return { refused: tooLarge() };
-  try {
-    return { body: JSON.parse(text) };
-  } catch {
-    return { refused: problems(400, { path: '', text: `${what} is JSON.` }) };
-  }
+/** A request's body as JSON, or the refusal of what is none; `around` is how deep what is meant lies in it. */
+async function jsonFrom(request: Request, around: number): Promise<{ value: unknown } | { refused: Response }> {
+  const text = await limitedText(request, LARGEST_FILE);
+  return text === null ? { refused: tooLarge(LARGEST_FILE) } : taken(readJson(text, DEEPEST + around));
 }
 
-/** Reads a save: the version that it began from, and the document. */
-export async function saveFrom(request: Request): Promise<{ base: number; job: Job } | { refused: Response }> {
-  const read = await jsonFrom(request, 'A save');
+/** A save besides its document. */
+const saveSchema = z.object({
+  base: z.number().int(),
+  saveId: z.string().min(1).max(100).optional(),
+  unheard: z.array(z.string().min(1).max(100)).max(200).optional(),
+  words: z.string().optional(),
+  document: z.unknown(),
+});
+
+/** Reads a save: the version that it began from, the document, and what the page says of it. */
+export async function saveFrom(request: Request): Promise<{ base: number; job: Job; saving: Saving } | { refused: Response }> {
+  const read = await jsonFrom(request, 1);
   if ('refused' in read) return read;
-  const { body } = read;
-  if (typeof body !== 'object' || body === null || !('base' in body) || !Number.isInteger(body.base) || !('document' in body)) {
+  const save = saveSchema.safeParse(read.value);
+  if (!save.success || save.data.document === undefined) {
     return { refused: problems(400, { path: 'base', text: 'A save names the version that it began from, and the document.' }) };
   }
-  const job = readJob(body.document);
-  return job.ok ? { base: body.base as number, job: job.value } : { refused: problems(422, ...job.problems.slice(0, 20)) };
+  const { base, document, saveId, unheard, words } = save.data;
+  const job = taken(readJob(document));
+  return 'refused' in job ? job : { base, job: job.value, saving: { saveId, unheard, words: words?.slice(0, MOST_WORDS) } };
 }
+
+/** Words of what a save changed are cut off here. */
+const MOST_WORDS = 200;
 
 /** Most events that are taken in one batch. */
 const LARGEST_BATCH = 500;
 
 /** Reads a batch of happenings, each with the device's own id. */
 export async function batchFrom(request: Request): Promise<{ events: SentEvent[] } | { refused: Response }> {
-  const read = await jsonFrom(request, 'A batch of happenings');
+  const read = await jsonFrom(request, 2);
   if ('refused' in read) return read;
-  const { body } = read;
+  const body = read.value;
   const list = typeof body === 'object' && body !== null && 'events' in body ? body.events : null;
   const isSent = (e: unknown): e is SentEvent =>
     typeof e === 'object' && e !== null && 'id' in e && typeof e.id === 'string' && e.id !== '' && e.id.length <= 100;

@@ -5,6 +5,9 @@ import { newJob, planFile, type Job } from '@/core/given';
 import { planJob } from '@/core/plan';
 import * as jobs from './jobs/route';
 import * as job from './jobs/[id]/route';
+import * as history from './jobs/[id]/history/route';
+import * as revision from './jobs/[id]/history/[revision]/route';
+import * as health from './health/route';
 import * as file from './jobs/[id]/file/route';
 import * as log from './jobs/[id]/log/route';
 import * as stream from './jobs/[id]/log/stream/route';
@@ -32,6 +35,10 @@ const put = async (document: Job = base): Promise<{ id: string; version: number 
   return (await bodyOf(answer)).job!;
 };
 
+const deep = () => `{"format":"pitsaw/job","x":${'['.repeat(45)}${']'.repeat(45)}}`;
+const crowded = { ...base, spaces: [{ ...base.spaces[0], outline: Array.from({ length: 120_000 }, () => [1e20]) }] };
+const sharing = (share: number) => ({ ...base, product: { ...base.product, planks: [{ ...base.product.planks[0], share }] } });
+
 const made = planJob(base, { steps: 100 });
 const plan = planFile((made as { value: Parameters<typeof planFile>[0] }).value, base.name);
 const happening = (id: string, what: string, rest: object = {}) => ({ id, time: '2026-03-02T08:00:00', by: '', what, ...rest });
@@ -43,6 +50,25 @@ test.each<[string, () => Promise<Response>, number, RegExp]>([
   ['a job with a wall missing', () => jobs.POST(asked('POST', { ...base, spaces: [{ ...base.spaces[0], outline: [[0, 0], [1, 1]] }] })), 422, /three points/], // prettier-ignore
   ['a file larger than any job', () => jobs.POST(asked('POST', 'x'.repeat(9_000_000))), 413, /larger than 4 MB/],
   ['a page of somebody else’s', () => jobs.POST(asked('POST', base, { origin: 'http://elsewhere.example' })), 403, /own pages only/],
+  ['a page without an origin', () => jobs.POST(asked('POST', base, { origin: 'null' })), 403, /own pages only/],
+  ['a job nested too deep', () => jobs.POST(asked('POST', deep())), 422, /nested more than 40/],
+  ['a save nested too deep', () => job.PUT(asked('PUT', `{"base":1,"document":${deep()}}`), at('none')), 422, /nested more than/],
+  [
+    'a save of nothing but numbers',
+    () => job.PUT(asked('PUT', `{"base":1,"document":[${'1e20,'.repeat(560_000)}1]}`), at('none')),
+    422,
+    /more values/,
+  ],
+  ['outlines of nothing but numbers', () => jobs.POST(asked('POST', crowded)), 422, /outline/],
+  ['a share of nearly nothing', () => jobs.POST(asked('POST', sharing(1e-9))), 422, /planks\[0\]\.share.*thousandth/],
+  ['a floor with a line that makes no sense', () => jobs.POST(asked('POST', { format: 'pitsaw/floor', version: 1, job: base, log: [{ n: 1, ...laid('a', 1) }] })), 422, /log line 1/], // prettier-ignore
+  ['a history of a job that is not there', () => history.GET(asked('GET'), at('none')), 404, /no such job/],
+  [
+    'a state that is not there',
+    () => revision.GET(asked('GET'), { params: Promise.resolve({ id: 'none', revision: '1e3' }) }),
+    404,
+    /no such job/,
+  ],
   ['a job that is not there', () => job.GET(asked('GET'), at('none')), 404, /no such job/],
   ['a save of a job that is not there', () => job.PUT(asked('PUT', { base: 1, document: base }), at('none')), 404, /no such job/],
   ['a save that names no version', () => job.PUT(asked('PUT', { document: base }), at('none')), 400, /names the version/],
@@ -68,6 +94,33 @@ test('a save counts on from the version that it began from; another page’s is 
   expect(JSON.stringify(await bodyOf(stale))).toContain('Toll house');
   expect((await undo.POST(asked('POST', {}), at(id))).status).toBe(200);
   expect(JSON.stringify(await bodyOf(await job.GET(asked('GET'), at(id))))).toContain('Weir Cottage');
+});
+
+test('a job goes out with its log as one file, and comes in again as it was', async () => {
+  const { id } = await put();
+  const plain = await (await file.GET(new Request(`${HOST}/api?log=1`), at(id))).text();
+  expect(JSON.parse(plain)).toEqual(base);
+  await log.POST(asked('POST', { events: [begun, laid('b', 1)] }), at(id));
+  const answer = await file.GET(new Request(`${HOST}/api?log=1`), at(id));
+  expect(answer.headers.get('content-disposition')).toContain('.floor.pitsaw.json');
+  const text = await answer.text();
+  const copy = await put(text as never);
+  expect(await (await file.GET(new Request(`${HOST}/api?log=1`), at(copy.id))).text()).toBe(text);
+  // what happens there goes on from its last line, and what came along is not taken twice
+  const sent = await bodyOf(await log.POST(asked('POST', { events: [laid('b', 1), laid('c', 2)] }), at(copy.id)));
+  expect(sent.taken).toEqual([{ id: 'b', n: 2 }, { id: 'c', n: 3 }]); // prettier-ignore
+});
+
+test('the list, the history and health answer', async () => {
+  const { id, version } = await put();
+  await job.PUT(asked('PUT', { base: version, words: 'x'.repeat(900), document: { ...base, name: 'Toll house' } }), at(id));
+  const { past } = (await bodyOf(await history.GET(asked('GET'), at(id)))) as unknown as { past: { id: number; words: string }[] };
+  expect(past.map((p) => p.words.length)).toEqual([200, 5]);
+  const one = { params: Promise.resolve({ id, revision: `${past[1]!.id}` }) };
+  expect(await bodyOf(await revision.GET(asked('GET'), one))).toEqual({ document: base });
+  const listed = await jobs.GET(new Request(`${HOST}/api/jobs?search=toll&sort=nonsense&from=-3&count=x`));
+  expect(await bodyOf(listed)).toMatchObject({ jobs: [{ id, name: 'Toll house' }] });
+  expect((await health.GET()).status).toBe(200);
 });
 
 test('a batch that comes twice is kept once; what makes no sense is refused by itself', async () => {

@@ -25,6 +25,7 @@ import {
   type Result,
   type Space,
 } from '../given';
+import { bounded } from './bounds';
 import { halfStrip, lineOf, outside, slotAt, wayOf, wholeStrip, type Way } from './openings';
 
 /** What an edge of the laid area keeps away from. */
@@ -81,7 +82,7 @@ export function floorsOf(job: Surveyed): Result<readonly Floor[]> {
     if (made.ok) floors.push(made.value);
     else problems.push(...made.problems);
   }
-  return problems.length > 0 ? bad(...problems) : good(floors);
+  return problems.length > 0 ? bad(...problems) : bounded(floors);
 }
 
 function overlaps(spaces: readonly Space[]): Problem[] {

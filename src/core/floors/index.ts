@@ -4,4 +4,5 @@
  */
 export * from './floors';
 export type { Way } from './openings';
+export { miniatureOf, type Miniature } from './miniature';
 export { floors } from './answer';

@@ -10,4 +10,5 @@ export * from './sizes';
 export * from './presets';
 export * from './plan';
 export * from './log';
+export * from './floor';
 export * from './slices';

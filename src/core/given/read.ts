@@ -1,9 +1,12 @@
 import { boxOf, crossingEdges, signedArea, tidyRing, type Ring } from '../geometry';
 import { bad, good, pathText, type Problem, type Result } from './problems';
 import { jobSchema, type Job, type Product } from './schema';
-import { LARGEST_FILE } from './sizes';
+import { LARGEST_FILE, MOST_POINTS, MOST_VALUES } from './sizes';
 
-const DEEPEST = 40;
+/** A job file is nested no deeper. */
+export const DEEPEST = 40;
+/** More problems than this of one file are not told. */
+const MOST_PROBLEMS = 50;
 
 /**
  * Reads a job file's text.
@@ -11,30 +14,38 @@ const DEEPEST = 40;
  * @returns the job with every field it came with, or the problems with their paths; never throws
  */
 export function readJobText(text: string): Result<Job> {
-  if (text.length > LARGEST_FILE) return bad({ path: '', text: `the file is larger than ${LARGEST_FILE / 1e6} MB; a job file is not` });
-  if (depthOf(text) > DEEPEST) return bad({ path: '', text: `nested more than ${DEEPEST} deep; a job file is not` });
-  let raw: unknown;
+  const raw = readJson(text);
+  return raw.ok ? readJob(raw.value) : raw;
+}
+
+/** Parses JSON that somebody else wrote: no larger, no deeper and of no more values than is meant; never throws. */
+export function readJson(text: string, deepest = DEEPEST, largest = LARGEST_FILE): Result<unknown> {
+  if (text.length > largest) return bad({ path: '', text: `the file is larger than ${largest / 1e6} MB; a job file is not` });
+  const { depth, values } = extentOf(text);
+  if (depth > deepest) return bad({ path: '', text: `nested more than ${deepest} deep; a job file is not` });
+  if (values > (largest / LARGEST_FILE) * MOST_VALUES) return bad({ path: '', text: 'holds far more values than a job file does' });
   try {
-    raw = JSON.parse(text.replace(/^\uFEFF/, ''));
+    return good(JSON.parse(text.replace(/^\uFEFF/, '')));
   } catch (error) {
     return bad({ path: '', text: `not JSON: ${error instanceof Error ? error.message : 'cannot be read'}` });
   }
-  return readJob(raw);
 }
 
 /** Reads a job that has already been parsed from JSON; see {@link readJobText}. */
 export function readJob(raw: unknown): Result<Job> {
   const parsed = jobSchema.safeParse(raw);
   if (!parsed.success) {
-    return bad(...parsed.error.issues.map((issue) => ({ path: pathText(issue.path), text: issue.message })));
+    return bad(...parsed.error.issues.slice(0, MOST_PROBLEMS).map((issue) => ({ path: pathText(issue.path), text: issue.message })));
   }
   const problems = checkJob(parsed.data as Job);
-  return problems.length > 0 ? bad(...problems) : good(parsed.data as Job);
+  return problems.length > 0 ? bad(...problems.slice(0, MOST_PROBLEMS)) : good(parsed.data as Job);
 }
 
-function depthOf(text: string): number {
+/** How deep a text is nested, and about how many values it holds: counted without making any of them. */
+function extentOf(text: string): { readonly depth: number; readonly values: number } {
   let depth = 0;
   let deepest = 0;
+  let values = 1;
   let quoted = false;
   for (let i = 0; i < text.length; i++) {
     const c = text.charCodeAt(i);
@@ -44,8 +55,9 @@ function depthOf(text: string): number {
     } else if (c === 34) quoted = true;
     else if (c === 91 || c === 123) deepest = Math.max(deepest, ++depth);
     else if (c === 93 || c === 125) depth--;
+    else if (c === 44) values++;
   }
-  return deepest;
+  return { depth: deepest, values };
 }
 
 /** What the schema cannot say: outlines that cross, ids that repeat, names that lead nowhere, limits that contradict each other. */
@@ -64,6 +76,12 @@ function checkJob(job: Job): Problem[] {
   unique(job.openings ?? [], 'openings');
   unique(job.obstacles ?? [], 'obstacles');
 
+  const outlines = [...job.spaces, ...(job.openings ?? []), ...(job.obstacles ?? [])];
+  const points = outlines.reduce((sum, { outline }) => sum + outline.length, 0);
+  if (points > MOST_POINTS) {
+    say('spaces', `${points} points in all outlines together; at most ${MOST_POINTS}: draw them with fewer, or make a job of each part`);
+    return problems;
+  }
   job.spaces.forEach((space, i) => checkOutline(space.outline, `spaces[${i}].outline`, say));
   job.openings?.forEach((opening, i) => checkOutline(opening.outline, `openings[${i}].outline`, say));
   job.obstacles?.forEach((obstacle, i) => checkOutline(obstacle.outline, `obstacles[${i}].outline`, say));

@@ -50,7 +50,10 @@ const limits = z.looseObject({
 const plankSize = z.looseObject({
   length: size,
   width: size,
-  share: number('a share').positive('must be more than 0').max(1, 'a share of a box is at most 1'),
+  share: number('a share')
+    .positive('must be more than 0')
+    .min(0.001, 'less than a thousandth of a box; leave that size out')
+    .max(1, 'a share of a box is at most 1'),
 });
 
 export const KINDS = ['laminate', 'rigid-vinyl', 'flexible-vinyl', 'engineered'] as const;

@@ -1,7 +1,7 @@
-import { DataTypes, type QueryInterface } from 'sequelize';
+import { DataTypes, type QueryInterface, type Transaction } from 'sequelize';
 
 /** Jobs and the revisions of their documents. */
-export async function up(db: QueryInterface): Promise<void> {
+export async function up(db: QueryInterface, transaction: Transaction): Promise<void> {
   await db.createTable('jobs', {
     id: { type: DataTypes.STRING, primaryKey: true },
     name: { type: DataTypes.STRING, allowNull: false },
@@ -10,7 +10,7 @@ export async function up(db: QueryInterface): Promise<void> {
     deletedAt: { type: DataTypes.DATE },
     createdAt: { type: DataTypes.DATE, allowNull: false },
     updatedAt: { type: DataTypes.DATE, allowNull: false },
-  });
+  }, { transaction });
   await db.createTable('revisions', {
     id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
     jobId: { type: DataTypes.STRING, allowNull: false, references: { model: 'jobs', key: 'id' }, onDelete: 'CASCADE' },
@@ -18,11 +18,11 @@ export async function up(db: QueryInterface): Promise<void> {
     kept: { type: DataTypes.STRING, allowNull: false },
     document: { type: DataTypes.TEXT, allowNull: false },
     createdAt: { type: DataTypes.DATE, allowNull: false },
-  });
-  await db.addIndex('revisions', ['jobId', 'parent']);
+  }, { transaction });
+  await db.addIndex('revisions', ['jobId', 'parent'], { transaction });
 }
 
-export async function down(db: QueryInterface): Promise<void> {
-  await db.dropTable('revisions');
-  await db.dropTable('jobs');
+export async function down(db: QueryInterface, transaction: Transaction): Promise<void> {
+  await db.dropTable('revisions', { transaction });
+  await db.dropTable('jobs', { transaction });
 }

@@ -1,30 +1,30 @@
 import { randomUUID } from 'node:crypto';
-import { DataTypes, QueryTypes, type QueryInterface } from 'sequelize';
+import { DataTypes, QueryTypes, type QueryInterface, type Transaction } from 'sequelize';
 import { planFile, readJobText, type Piece, type Plan } from '../../core/given';
 import { planJob } from '../../core/plan';
 
 /** Happenings, and the ticks of today as happenings: a ticked piece was sawn. */
-export async function up(db: QueryInterface): Promise<void> {
+export async function up(db: QueryInterface, transaction: Transaction): Promise<void> {
   await db.createTable('events', {
     jobId: { type: DataTypes.STRING, allowNull: false, primaryKey: true, references: { model: 'jobs', key: 'id' }, onDelete: 'CASCADE' },
     n: { type: DataTypes.INTEGER, allowNull: false, primaryKey: true },
     eventId: { type: DataTypes.STRING, allowNull: false },
     body: { type: DataTypes.TEXT, allowNull: false },
     createdAt: { type: DataTypes.DATE, allowNull: false },
-  });
-  await db.addIndex('events', ['jobId', 'eventId'], { unique: true });
+  }, { transaction });
+  await db.addIndex('events', ['jobId', 'eventId'], { unique: true, transaction });
   const ticked = await db.sequelize.query<{ id: string; document: string; updatedAt: string }>(
     `SELECT jobs.id, revisions.document, jobs.updatedAt FROM jobs JOIN revisions ON revisions.id = jobs.head WHERE revisions.document LIKE '%"ticks":[%'`,
-    { type: QueryTypes.SELECT },
+    { type: QueryTypes.SELECT, transaction },
   );
   for (const { id, document, updatedAt } of ticked) {
     const lines = sawnByTicks(document, updatedAt);
     for (const [i, line] of lines.entries()) {
       await db.bulkInsert('events', [
         { jobId: id, n: i + 1, eventId: line.id, body: JSON.stringify({ n: i + 1, ...line }), createdAt: new Date(updatedAt) },
-      ]);
+      ], { transaction });
     }
-    await withoutTicks(db, id);
+    await withoutTicks(db, id, transaction);
   }
 }
 
@@ -47,18 +47,19 @@ function sawnByTicks(document: string, time: string): { id: string; what: string
 }
 
 /** Ticks no longer stand in a job's documents: undoing one would un-saw wood. */
-async function withoutTicks(db: QueryInterface, jobId: string): Promise<void> {
+async function withoutTicks(db: QueryInterface, jobId: string, transaction: Transaction): Promise<void> {
   const revisions = await db.sequelize.query<{ id: number; document: string }>('SELECT id, document FROM revisions WHERE jobId = ?', {
     type: QueryTypes.SELECT,
+    transaction,
     replacements: [jobId],
   });
   for (const { id, document } of revisions) {
     const rest = JSON.parse(document) as Record<string, unknown>;
     delete rest.ticks;
-    await db.sequelize.query('UPDATE revisions SET document = ? WHERE id = ?', { replacements: [JSON.stringify(rest), id] });
+    await db.sequelize.query('UPDATE revisions SET document = ? WHERE id = ?', { transaction, replacements: [JSON.stringify(rest), id] });
   }
 }
 
-export async function down(db: QueryInterface): Promise<void> {
-  await db.dropTable('events');
+export async function down(db: QueryInterface, transaction: Transaction): Promise<void> {
+  await db.dropTable('events', { transaction });
 }

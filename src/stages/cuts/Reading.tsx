@@ -1,13 +1,13 @@
 'use client';
 import { Table } from '@chakra-ui/react';
 import { Download, Printer } from 'lucide-react';
-import { Fragment, useEffect, useMemo, useRef } from 'react';
-import type { Job, Plan } from '@/core/given';
+import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
+import { floorText, type Job, type Plan } from '@/core/given';
 import { sawCuts, type CutLine, type CutRow } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { cutListCsv, cutWords, planSvg, restWords, takeWords } from '@/formats';
 import { choose, isSawn, pieceChoice, sawn, useAnswer, useDeskState, useFloor, useJob, usePlan, useSaving, useSite } from '@/ui/desk';
-import { BigNumber, Button, ReadingTitle, Stops, Tick, Why } from '@/ui/kit';
+import { BigNumber, Button, Mistake, ReadingTitle, Stops, Tick, Why } from '@/ui/kit';
 import { download } from '@/ui/kit/download';
 import { isDrawn, PlankDrawing } from '@/ui/sheet/PlankDrawing';
 import styles from './cuts.module.css';
@@ -55,33 +55,46 @@ export function Reading() {
 function Out({ job, plan, rows }: { job: Job; plan: Plan; rows: readonly CutRow[] }) {
   const id = useSaving((s) => s.id);
   const name = job.name || 'job';
+  const [trouble, setTrouble] = useState<string | null>(null);
   const exportDxf = async () => {
-    const { planDxf } = await import('@/formats/dxf');
-    download(`${name}.dxf`, 'image/vnd.dxf', planDxf(job, plan));
+    setTrouble(null);
+    const formats = await import('@/formats/dxf').catch(() => null);
+    if (formats) download(`${name}.dxf`, 'image/vnd.dxf', formats.planDxf(job, plan));
+    else setTrouble('No DXF was made: its code could not be fetched. Is the server running? Try again, or load the page again.');
+  };
+  /** The job as it is on screen; with its log, where the server answers. */
+  const exportJob = async () => {
+    setTrouble(null);
+    const log = await fetch(`/api/jobs/${id}/log`).then((a) => (a.ok ? a.text() : null)).catch(() => null); // prettier-ignore
+    const lines = log?.split('\n').filter(Boolean) ?? [];
+    if (lines.length > 0) return download(`${name}.floor.pitsaw.json`, 'application/json', floorText(job, lines));
+    download(`${name}.pitsaw.json`, 'application/json', `${JSON.stringify(job, null, 2)}\n`);
+    if (log === null) setTrouble('The server cannot be reached: the file holds the job as it is on screen, and not what happened on site.');
   };
   return (
-    <Stops>
-      <Button variant="solid" onClick={() => printCuts('a4')}>
-        <Printer size={17} /> Print A4
-      </Button>
-      <Button onClick={() => printCuts('letter')}>
-        <Printer size={17} /> Letter
-      </Button>
-      <Button onClick={() => download(`${name} cuts.csv`, 'text/csv', cutListCsv(rows, job.display))}>
-        <Download size={17} /> CSV
-      </Button>
-      <Button onClick={() => download(`${name}.svg`, 'image/svg+xml', planSvg(job, plan))}>
-        <Download size={17} /> SVG
-      </Button>
-      <Button onClick={() => void exportDxf()}>
-        <Download size={17} /> DXF
-      </Button>
-      <Button asChild>
-        <a href={`/api/jobs/${id}/file`}>
+    <>
+      <Stops>
+        <Button variant="solid" onClick={() => printCuts('a4')}>
+          <Printer size={17} /> Print A4
+        </Button>
+        <Button onClick={() => printCuts('letter')}>
+          <Printer size={17} /> Letter
+        </Button>
+        <Button onClick={() => download(`${name} cuts.csv`, 'text/csv', cutListCsv(rows, job.display))}>
+          <Download size={17} /> CSV
+        </Button>
+        <Button onClick={() => download(`${name}.svg`, 'image/svg+xml', planSvg(job, plan))}>
+          <Download size={17} /> SVG
+        </Button>
+        <Button onClick={() => void exportDxf()}>
+          <Download size={17} /> DXF
+        </Button>
+        <Button onClick={() => void exportJob()}>
           <Download size={17} /> Job file
-        </a>
-      </Button>
-    </Stops>
+        </Button>
+      </Stops>
+      <Mistake text={trouble ?? undefined} />
+    </>
   );
 }
 

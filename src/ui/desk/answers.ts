@@ -5,6 +5,7 @@ import { create } from 'zustand';
 import type { AnswerName } from '@/core/answers';
 import type { Job, Plan, Problem, Result } from '@/core/given';
 import { createAnswering, openDevice, shownKey, type Answering, type Device, type OutNamed, type Shown } from '@/workers';
+import { noteDone } from './recent';
 import { useSaving } from './saving';
 
 /** An answer as the page has it. */
@@ -111,6 +112,8 @@ async function ask(): Promise<void> {
   if (names.length === 0) return;
   asking = job;
   const begun = performance.now();
+  // said also of a worker that says nothing itself: what is on screen is then the floor as it was
+  const unspoken = setTimeout(() => asking === job && progress.get() === null && progress.set(0), UNSPOKEN);
   const { known } = useAnswers.getState();
   const ended = await answering.ask({
     names,
@@ -119,6 +122,7 @@ async function ask(): Promise<void> {
     arrived: ({ name, key, result }) => arrived(job, name, key, result),
     progress: (done) => performance.now() - begun > UNSPOKEN && progress.set(done),
   });
+  clearTimeout(unspoken);
   // a newer job is asked about already
   if (asking !== job) return;
   asking = null;
@@ -131,7 +135,10 @@ async function ask(): Promise<void> {
   }
 }
 
-const halt = (job: Job, text: string) => useAnswers.setState({ halted: { job, text } });
+function halt(job: Job, text: string): void {
+  noteDone(text);
+  useAnswers.setState({ halted: { job, text } });
+}
 
 function arrived(job: Job, name: AnswerName, key: string, result?: Result<unknown>): void {
   useAnswers.setState(({ known, holdsFor }) => {

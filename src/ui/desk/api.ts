@@ -10,17 +10,22 @@ export type JobView = {
   readonly updatedAt: string;
 };
 
-/** A job in the list: one that cannot be read has its name and what is wrong. */
-export type ListedView = JobView | { readonly id: string; readonly name: string; readonly updatedAt: string; readonly problem: string };
+/** How a job stands on the server, without what it holds. */
+export type StandingView = Omit<JobView, 'document'>;
 
 export type Answer<T> = { readonly status: number; readonly body: T };
-export type SaveBody = { readonly job?: JobView; readonly problems?: readonly Problem[] };
+export type SaveBody = { readonly job?: StandingView & { readonly document?: Job }; readonly problems?: readonly Problem[] };
 
 /** A request that has not been answered after this (ms) is given up. */
 const HANGS = 20_000;
 
 /** Asks the server; status 0 means that it could not be reached. */
-export async function ask<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'DELETE', body?: unknown, patience = HANGS): Promise<Answer<T>> {
+export async function ask<T>(
+  path: string,
+  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
+  body?: unknown,
+  patience = HANGS,
+): Promise<Answer<T>> {
   const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body);
   try {
     const response = await fetch(path, {
@@ -39,7 +44,7 @@ export async function ask<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'DEL
 }
 
 /** The sentence to show for an answer that is not what was hoped for. */
-export function complaint(answer: Answer<SaveBody>): string {
+export function complaint(answer: Answer<{ readonly problems?: readonly Problem[] }>): string {
   const [problem] = answer.body.problems ?? [];
   if (problem) return problem.path === '' ? problem.text : `${problem.path}: ${problem.text}`;
   return answer.status === 0 ? 'Pitsaw’s server cannot be reached. Is it still running?' : `The server answered ${answer.status}.`;

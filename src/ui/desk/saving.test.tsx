@@ -1,6 +1,22 @@
 import { newJob, type Job } from '@/core/given';
 import type { JobView } from './api';
+import type { Backup, Left } from './backup';
 import { useSaving } from './saving';
+
+/* The device's memory as a map; whether it takes anything is up to the test. */
+const kept = new Map<string, Left>();
+let full = false;
+const mockBackup: Backup = {
+  keep(left) {
+    if (!full) kept.set('here', { ...left, page: 'here', at: 1 });
+    return Promise.resolve(!full);
+  },
+  forget: (_, page = 'here') => Promise.resolve(void kept.delete(page)),
+  leftBehind: () => Promise.resolve([...kept.values()].filter((left) => left.page !== 'here').sort((a, b) => b.at - a.at)),
+};
+jest.mock('./backup', () => ({ openBackup: () => mockBackup }));
+let ids = 0;
+Object.defineProperty(globalThis.crypto, 'randomUUID', { value: () => `save ${++ids}`, configurable: true });
 
 /** A server of one job, as the routes behave; can be made unreachable. */
 function server(first: Job) {
@@ -9,17 +25,25 @@ function server(first: Job) {
   let reachable = true;
   let refusing: number | null = null;
   const saves: Job[] = [];
+  const bodies: { saveId: string; unheard: string[]; words: string }[] = [];
+  let head = '';
+  let losing = false;
   const view = (): JobView => ({ id: 'j', version, document, canUndo: version > 1, canRedo: false, updatedAt: '2026-01-01T00:00:00Z' });
   const answer = (status: number, body: unknown) => ({ status, json: () => Promise.resolve(body) });
   global.fetch = jest.fn((path: string, init?: RequestInit) => {
     if (!reachable) return Promise.reject(new Error('unreachable'));
     if (refusing !== null) return Promise.resolve(answer(refusing, { problems: [{ path: 'spaces', text: 'are too many' }] }));
     if (init?.method === 'PUT') {
-      const { base, document: next } = JSON.parse(init.body as string) as { base: number; document: Job };
-      if (base !== version) return Promise.resolve(answer(409, { kind: 'stale', job: view() }));
+      const body = JSON.parse(init.body as string) as { base: number; document: Job; saveId: string; unheard: string[]; words: string };
+      const { base, document: next, saveId, unheard } = body;
+      bodies.push(body);
+      if (saveId === head || JSON.stringify(next) === JSON.stringify(document)) return Promise.resolve(answer(200, { job: view() }));
+      if (base !== version && !unheard.includes(head)) return Promise.resolve(answer(409, { kind: 'stale', job: view() }));
       document = next;
       saves.push(next);
+      head = saveId;
       version++;
+      if (losing) return Promise.reject(new Error('lost on the way'));
     } else if (path.endsWith('/undo')) {
       document = first;
       version++;
@@ -30,10 +54,14 @@ function server(first: Job) {
     view,
     saves,
     reach: (on: boolean) => (reachable = on),
+    bodies,
+    /** saves are kept, and what is said of them is lost on the way */
+    lose: (on: boolean) => (losing = on),
     refuse: (status: number | null) => (refusing = status),
     /** somebody else saves */
     elsewhere(next: Job) {
       document = next;
+      head = 'somebody else’s';
       version++;
     },
   };
@@ -48,7 +76,8 @@ const named = (name: string): Job => ({ ...base, name });
 
 beforeEach(() => {
   jest.useFakeTimers();
-  localStorage.clear();
+  kept.clear();
+  full = false;
   useSaving.setState({ id: '', version: 0, job: null });
 });
 afterEach(() => jest.useRealTimers());
@@ -62,7 +91,7 @@ test('changes made together are saved together, once, and counted from the versi
   await settle(600);
   expect(saves.map((j) => j.name)).toEqual(['c']);
   expect(useSaving.getState()).toMatchObject({ status: 'saved', version: 2 });
-  expect(localStorage.length).toBe(0);
+  expect(kept.size).toBe(0);
 });
 
 test('a change that would make the job unreadable is refused with its problems', () => {
@@ -80,7 +109,8 @@ test('while the server cannot be reached the change is kept and tried again', as
   useSaving.getState().edit('name', () => named('kept'));
   await settle(600);
   expect(useSaving.getState().status).toBe('unreachable');
-  expect(JSON.parse(localStorage.getItem('pitsaw:unsaved:j')!)).toMatchObject({ base: 1, document: { name: 'kept' } });
+  expect(useSaving.getState().onDevice).toBe(true);
+  expect(kept.get('here')).toMatchObject({ jobId: 'j', base: 1, document: { name: 'kept' } });
   reach(true);
   await settle(3500);
   expect(saves.map((j) => j.name)).toEqual(['kept']);
@@ -110,19 +140,105 @@ test('a request that hangs is given up, and what was changed meanwhile is saved'
   timeout.mockRestore();
 });
 
-test('what a closed page left behind is taken up again', async () => {
+const leave = (page: string, name: string, at: number): void => {
+  kept.set(page, { jobId: 'j', page, at, base: 1, saveId: `${page} 1`, unheard: [], words: 'name', document: named(name) });
+};
+
+test('what a closed page left behind is taken up again, and forgotten once it is saved', async () => {
   const { view, saves } = server(base);
-  localStorage.setItem('pitsaw:unsaved:j', JSON.stringify({ base: 1, document: named('left behind') }));
+  leave('gone', 'left behind', 5);
   useSaving.getState().open(view());
+  await settle(0);
   expect(useSaving.getState().job?.name).toBe('left behind');
   await settle(600);
   expect(saves.map((j) => j.name)).toEqual(['left behind']);
+  expect(kept.size).toBe(0);
   // rubbish is dropped
-  localStorage.setItem('pitsaw:unsaved:j', '{');
+  kept.set('gone', { ...kept.get('gone')!, jobId: 'j', page: 'gone', at: 1, document: { format: 'nothing' } } as Left);
   useSaving.setState({ id: '', version: 0 });
   useSaving.getState().open(view());
+  await settle(600);
   expect(useSaving.getState().job?.name).toBe('left behind');
-  expect(localStorage.length).toBe(0);
+  expect(kept.size).toBe(0);
+});
+
+test('of what two pages left behind the later one is on screen, the other goes to the server too', async () => {
+  const { view, bodies } = server(base);
+  leave('first', 'early', 1);
+  leave('second', 'late', 2);
+  useSaving.getState().open(view());
+  await settle(1000);
+  expect(useSaving.getState()).toMatchObject({ job: { name: 'late' } });
+  expect(bodies.map((b) => b.saveId)).toContain('first 1');
+  expect(kept.has('first')).toBe(false);
+});
+
+test('what is kept neither by the server nor by the device is said, and leaving the page asks first', async () => {
+  const { view, reach } = server(base);
+  useSaving.getState().open(view());
+  const leaving = () => {
+    const event = new Event('beforeunload', { cancelable: true });
+    window.dispatchEvent(event);
+    return event.defaultPrevented;
+  };
+  full = true;
+  reach(false);
+  useSaving.getState().edit('name', () => named('nowhere'));
+  await settle(600);
+  expect(useSaving.getState()).toMatchObject({ status: 'unreachable', onDevice: false });
+  expect(leaving()).toBe(true);
+  reach(true);
+  await settle(4000);
+  expect(useSaving.getState().status).toBe('saved');
+  expect(leaving()).toBe(false);
+});
+
+test('one’s own save whose answer was lost is no rival when another edit follows', async () => {
+  const { view, saves, lose } = server(base);
+  useSaving.getState().open(view());
+  lose(true);
+  useSaving.getState().edit('first words', () => named('one'));
+  await settle(600);
+  expect(useSaving.getState().status).toBe('unreachable');
+  lose(false);
+  useSaving.getState().edit('second words', () => named('two'));
+  await settle(4000);
+  expect(useSaving.getState()).toMatchObject({ status: 'saved', theirs: null });
+  expect(saves.map((j) => j.name)).toEqual(['one', 'two']);
+});
+
+test('a job that somebody saved as it was is nobody’s rival: the save begins anew from there', async () => {
+  const { view, elsewhere, saves } = server(base);
+  useSaving.getState().open(view());
+  // somebody changed something, and took it back
+  elsewhere(base);
+  useSaving.getState().edit('name', () => named('mine'));
+  await settle(1000);
+  expect(useSaving.getState()).toMatchObject({ status: 'saved', theirs: null });
+  expect(saves.map((j) => j.name)).toEqual(['mine']);
+});
+
+test('a save says in words what was changed', async () => {
+  const { view, bodies } = server(base);
+  useSaving.getState().open(view());
+  for (const words of ['length', 'width', 'length']) useSaving.getState().edit(words, (job) => ({ ...job, name: `${job.name}+` }));
+  await settle(600);
+  expect(bodies.map((b) => b.words)).toEqual(['width, length']);
+});
+
+test('a job that was deleted elsewhere is brought back, or saved as a new one', async () => {
+  const { view, refuse } = server(base);
+  useSaving.getState().open(view());
+  refuse(404);
+  useSaving.getState().edit('name', () => named('mine'));
+  await settle(600);
+  expect(useSaving.getState()).toMatchObject({ status: 'deleted', job: { name: 'mine' } });
+  expect(kept.get('here')).toMatchObject({ document: { name: 'mine' } });
+  expect(await useSaving.getState().saveAsNew()).toBeNull();
+  refuse(null);
+  await useSaving.getState().bringBack();
+  await settle(600);
+  expect(useSaving.getState()).toMatchObject({ status: 'saved', job: { name: 'mine' } });
 });
 
 test.each([
@@ -180,7 +296,7 @@ test('an edit is made to the newest job, whatever came since it was thought of',
   expect(useSaving.getState().words).toEqual(['name', 'kerf']);
 });
 
-test.each([404, 413, 422])('a save that is refused with %s is said and not sent again, until another change', async (status) => {
+test.each([413, 422])('a save that is refused with %s is said and not sent again, until another change', async (status) => {
   const { view, refuse } = server(base);
   useSaving.getState().open(view());
   refuse(status);

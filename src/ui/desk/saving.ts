@@ -1,10 +1,16 @@
 'use client';
+import isEqual from 'fast-deep-equal';
 import { create } from 'zustand';
 import { readJob, type Job, type Problem } from '@/core/given';
-import { ask, complaint, type JobView, type SaveBody } from './api';
+import { ask, complaint, type JobView, type SaveBody, type StandingView } from './api';
+import { noteDone } from './recent';
+import { openBackup, type Backup, type Left } from './backup';
 
-/** How the job on screen relates to what is stored; `refused` is what the server will not take however often it is sent. */
-export type SaveStatus = 'saved' | 'saving' | 'unreachable' | 'stale' | 'refused';
+/**
+ * How the job on screen relates to what is stored; `refused` is what the server will not take however often it is sent, `deleted` what it has
+ * no more.
+ */
+export type SaveStatus = 'saved' | 'saving' | 'unreachable' | 'stale' | 'refused' | 'deleted';
 
 type Saving = {
   readonly id: string;
@@ -14,9 +20,11 @@ type Saving = {
   readonly canUndo: boolean;
   readonly canRedo: boolean;
   readonly status: SaveStatus;
+  /** whether what is not saved yet is kept on this device at least */
+  readonly onDevice: boolean;
   /** what somebody else saved meanwhile, where a save was refused as stale */
   readonly theirs: JobView | null;
-  /** the server's sentence, where it refused a save */
+  /** the server's sentence, where it refused something */
   readonly refusal: string | null;
   /** the last changes, in words, the latest last: what undo would take back */
   readonly words: readonly string[];
@@ -32,6 +40,10 @@ type Saving = {
   redo(): Promise<void>;
   keepMine(): void;
   takeTheirs(): void;
+  /** Brings a job back that was deleted elsewhere, and saves what is on screen. */
+  bringBack(): Promise<void>;
+  /** Makes a new job of what is on screen, and gives its id; null where that was refused too. */
+  saveAsNew(): Promise<string | null>;
 };
 
 /** Changes within this time (ms) are saved, and undone, together. */
@@ -40,22 +52,24 @@ const RETRY = 3000;
 /** So many changes are remembered in words. */
 const MOST_WORDS = 50;
 
-const backupKey = (id: string) => `pitsaw:unsaved:${id}`;
-const store = (id: string, value: string | null): void => {
-  try {
-    if (value === null) localStorage.removeItem(backupKey(id));
-    else localStorage.setItem(backupKey(id), value);
-  } catch {
-    // storage may be full or switched off; the save to the server still goes on
-  }
-};
+let backup: Backup | null = null;
+const device = (): Backup => (backup ??= openBackup());
 
 let timer: ReturnType<typeof setTimeout> | undefined;
 let saving: Promise<void> | null = null;
 let dirty = false;
+/** the id of the save of what is on screen, and of those before it that nothing was heard of */
+let saveId = '';
+let unheard: string[] = [];
+/** what was changed since the last save */
+let changed: string[] = [];
+/** the document that the server has, as far as is known */
+let stored: Job | null = null;
 
 export const useSaving = create<Saving>((set, get) => {
-  const settle = (view: JobView) =>
+  const settle = (view: StandingView, document: Job | null) => {
+    stored = document;
+    unheard = [];
     set({
       version: view.version,
       canUndo: view.canUndo,
@@ -64,38 +78,64 @@ export const useSaving = create<Saving>((set, get) => {
       theirs: null,
       refusal: null,
     });
+  };
+
+  /** Keeps on the device what is not saved; says where it is kept nowhere. */
+  const keep = async (left: Omit<Left, 'page' | 'at'>): Promise<void> => {
+    const onDevice = await device().keep(left);
+    if (get().id === left.jobId && dirty) set({ onDevice });
+    // saved while it was being written
+    if (!dirty && get().id === left.jobId) void device().forget(left.jobId);
+  };
+
+  const heard = (id: string, job: Job, answer: { status: number; body: SaveBody }): void => {
+    const { status, body } = answer;
+    if (status === 200 && body.job) {
+      if (!dirty) void device().forget(id);
+      return settle(body.job, job);
+    }
+    if (status === 409 && body.job?.document) {
+      const theirs = { ...body.job, document: body.job.document };
+      unheard = [];
+      dirty = true;
+      // nobody changed anything after all: what is equal is nobody's rival
+      if (stored && isEqual(theirs.document, stored)) return set({ version: theirs.version, status: 'saving' });
+      return set({ status: 'stale', theirs });
+    }
+    dirty = true;
+    if (status === 404) return set({ status: 'deleted', refusal: null });
+    if (status >= 400 && status < 500 && status !== 408 && status !== 429) {
+      // sent again it would be refused again: only another change makes it worth a try
+      unheard = [];
+      return set({ status: 'refused', refusal: complaint(answer) });
+    }
+    set({ status: 'unreachable', refusal: status === 0 ? null : complaint(answer) });
+    timer = setTimeout(() => void save(), RETRY);
+  };
 
   const save = async (): Promise<void> => {
     clearTimeout(timer);
     if (saving) return saving;
     if (!dirty || get().status === 'stale') return;
     const { id, job, version } = get();
+    const sent = changed;
+    changed = [];
     dirty = false;
     set({ status: 'saving', refusal: null });
     saving = (async () => {
-      const answer = await ask<SaveBody>(`/api/jobs/${id}`, 'PUT', { base: version, document: job });
-      if (get().id !== id) return;
-      if (answer.status === 200 && answer.body.job) {
-        if (!dirty) store(id, null);
-        settle(answer.body.job);
-      } else if (answer.status === 409 && answer.body.job) {
-        // a save whose answer was lost with its page comes back as its own rival
-        const same = JSON.stringify(answer.body.job.document) === JSON.stringify(job);
-        if (same && !dirty) {
-          store(id, null);
-          return settle(answer.body.job);
-        }
-        dirty = true;
-        set({ status: 'stale', theirs: answer.body.job });
-      } else if (answer.status >= 400 && answer.status < 500 && answer.status !== 408 && answer.status !== 429) {
-        // sent again it would be refused again: only another change makes it worth a try
-        dirty = true;
-        set({ status: 'refused', refusal: complaint(answer) });
-      } else {
-        dirty = true;
-        set({ status: 'unreachable' });
-        timer = setTimeout(() => void save(), RETRY);
-      }
+      const mine = saveId;
+      const before = unheard;
+      unheard = [...before.filter((sent) => sent !== mine), mine];
+      const answer = await ask<SaveBody>(`/api/jobs/${id}`, 'PUT', {
+        base: version,
+        saveId: mine,
+        unheard: before,
+        words: sent.join(', '),
+        document: job,
+      });
+      if (get().id !== id || !job) return;
+      if (answer.status !== 200) changed = [...sent, ...changed];
+      heard(id, job, answer);
     })();
     await saving;
     saving = null;
@@ -103,28 +143,62 @@ export const useSaving = create<Saving>((set, get) => {
   };
 
   const step = async (which: 'undo' | 'redo'): Promise<void> => {
+    noteDone(which);
     await save();
     const { id, status } = get();
     if (status !== 'saved' && status !== 'saving') return;
     const answer = await ask<SaveBody>(`/api/jobs/${id}/${which}`, 'POST', {});
-    if (answer.status === 200 && answer.body.job) {
-      set({ job: answer.body.job.document, words: which === 'undo' ? get().words.slice(0, -1) : [] });
-      settle(answer.body.job);
-    } else if (answer.status === 0) set({ status: 'unreachable' });
+    if (answer.status === 200 && answer.body.job?.document) {
+      const { document } = answer.body.job;
+      set({ job: document, words: which === 'undo' ? get().words.slice(0, -1) : [] });
+      settle(answer.body.job, document);
+    } else if (answer.status === 404) set({ status: 'deleted' });
+    else set({ refusal: complaint(answer) });
   };
 
   const put = (job: Job) => {
     dirty = true;
+    saveId = crypto.randomUUID();
     const { id, version, status } = get();
-    store(id, JSON.stringify({ base: version, document: job }));
-    set({ job, canRedo: false, status: status === 'saved' || status === 'refused' ? 'saving' : status });
+    void keep({ jobId: id, base: version, saveId, unheard, words: changed.join(', '), document: job });
+    set({ job, canRedo: false, refusal: null, status: status === 'saved' || status === 'refused' ? 'saving' : status });
     clearTimeout(timer);
     timer = setTimeout(() => void save(), TOGETHER);
+  };
+
+  /** Takes up what closed or crashed pages could not save any more: the latest on screen, others are put into the job's history. */
+  const takeUp = async (view: JobView): Promise<void> => {
+    const [latest, ...others] = await device().leftBehind(view.id);
+    const putAside = async (left: Left): Promise<void> => {
+      const { base, document, words } = left;
+      const answer = await ask(`/api/jobs/${view.id}`, 'PUT', { base, saveId: left.saveId, unheard: left.unheard, words, document });
+      if (answer.status !== 0 && answer.status < 500) await device().forget(view.id, left.page);
+    };
+    if (latest && get().id === view.id) {
+      const job = readJob(latest.document);
+      const untouched = get().job === view.document && !dirty;
+      if (!job.ok || isEqual(job.value, view.document)) await device().forget(view.id, latest.page);
+      else if (!untouched) others.unshift(latest);
+      else {
+        set({ version: latest.base });
+        unheard = [...latest.unheard, latest.saveId];
+        changed = latest.words === '' ? [] : [latest.words];
+        put(job.value);
+        await device().forget(view.id, latest.page);
+      }
+    }
+    // from the oldest on, so that the history has them in order
+    for (const left of others.reverse()) await putAside(left);
   };
 
   if (typeof window !== 'undefined') {
     window.addEventListener('pagehide', () => void save());
     document.addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && void save());
+    // what is kept nowhere would be gone with the page
+    window.addEventListener('beforeunload', (event) => {
+      const { status, onDevice } = get();
+      if (status !== 'saved' && !onDevice) event.preventDefault();
+    });
   }
 
   return {
@@ -134,6 +208,7 @@ export const useSaving = create<Saving>((set, get) => {
     canUndo: false,
     canRedo: false,
     status: 'saved',
+    onDevice: true,
     theirs: null,
     refusal: null,
     words: [],
@@ -142,25 +217,10 @@ export const useSaving = create<Saving>((set, get) => {
       if (get().id === view.id && view.version <= get().version) return;
       clearTimeout(timer);
       dirty = false;
-      set({ id: view.id, job: view.document, status: 'saved', refusal: null, words: [] });
-      settle(view);
-      // what a closed or crashed page could not save any more
-      let left: string | null = null;
-      try {
-        left = localStorage.getItem(backupKey(view.id));
-      } catch {
-        return;
-      }
-      if (!left) return;
-      try {
-        const { base, document } = JSON.parse(left) as { base: number; document: unknown };
-        const job = readJob(document);
-        if (!job.ok || JSON.stringify(job.value) === JSON.stringify(view.document)) return store(view.id, null);
-        set({ version: base });
-        put(job.value);
-      } catch {
-        store(view.id, null);
-      }
+      changed = [];
+      set({ id: view.id, job: view.document, status: 'saved', onDevice: true, refusal: null, words: [] });
+      settle(view, view.document);
+      void takeUp(view);
     },
     edit(words, change) {
       const { job } = get();
@@ -169,7 +229,9 @@ export const useSaving = create<Saving>((set, get) => {
       if (next === job) return [];
       const read = readJob(next);
       if (!read.ok) return read.problems;
+      noteDone(words);
       set({ words: [...get().words, words].slice(-MOST_WORDS) });
+      changed = [...changed.filter((w) => w !== words), words].slice(-MOST_WORDS);
       put(next);
       return [];
     },
@@ -185,9 +247,28 @@ export const useSaving = create<Saving>((set, get) => {
       const { theirs, id } = get();
       if (!theirs) return;
       dirty = false;
-      store(id, null);
+      changed = [];
+      void device().forget(id);
       set({ job: theirs.document });
-      settle(theirs);
+      settle(theirs, theirs.document);
+    },
+    async bringBack() {
+      const { id } = get();
+      const answer = await ask<SaveBody>(`/api/jobs/${id}/restore`, 'POST', {});
+      if (answer.status !== 200) return set({ refusal: complaint(answer) });
+      set({ status: dirty ? 'saving' : 'saved', refusal: null });
+      await save();
+    },
+    async saveAsNew() {
+      const { id, job } = get();
+      const answer = await ask<SaveBody>('/api/jobs', 'POST', job);
+      if (answer.status !== 201 || !answer.body.job) {
+        set({ refusal: complaint(answer) });
+        return null;
+      }
+      dirty = false;
+      await device().forget(id);
+      return answer.body.job.id;
     },
   };
 });

@@ -9,5 +9,6 @@ export * from './Thing';
 export * from './Tick';
 export * from './Tooltip';
 export * from './WallOf';
+export * from './Window';
 export * from './Working';
 export * from './words';

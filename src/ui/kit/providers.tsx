@@ -43,11 +43,18 @@ function StyleCache({ children }: { children: ReactNode }) {
 /** Themes: day, sunlight (most contrast) and night. */
 export const THEMES = ['day', 'sun', 'dark'] as const;
 
-export function Providers({ children }: { children: ReactNode }) {
+export function Providers({ nonce, children }: { nonce?: string; children: ReactNode }) {
   return (
     <StyleCache>
       <ChakraProvider value={system}>
-        <ThemeProvider attribute="data-theme" themes={[...THEMES]} defaultTheme="day" enableSystem={false} disableTransitionOnChange>
+        <ThemeProvider
+          nonce={nonce}
+          attribute="data-theme"
+          themes={[...THEMES]}
+          defaultTheme="day"
+          enableSystem={false}
+          disableTransitionOnChange
+        >
           {children}
         </ThemeProvider>
       </ChakraProvider>

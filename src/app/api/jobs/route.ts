@@ -1,14 +1,30 @@
-import { theStore } from '@/data';
-import { answer, jobFrom } from '../respond';
+import { z } from 'zod';
+import { SORTS, theStore } from '@/data';
+import { answer, floorFrom } from '../respond';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = (request: Request) => answer(request, async () => Response.json({ jobs: await (await theStore()).list() }));
+const count = z.coerce.number().int().min(0).catch(0);
+/** What of the list is asked for; what makes no sense is as if it were not asked. */
+const listing = z.object({
+  search: z.string().max(200).catch(''),
+  sort: z.enum(SORTS).catch('changed'),
+  from: count,
+  count: z.coerce.number().int().min(1).optional().catch(undefined),
+  deleted: z.literal('1').optional().catch(undefined),
+});
 
-/** Takes a job file. */
+export const GET = (request: Request) =>
+  answer(request, async () => {
+    const asked = listing.parse(Object.fromEntries(new URL(request.url).searchParams));
+    return Response.json(await (await theStore()).list({ ...asked, deleted: asked.deleted === '1' }));
+  });
+
+/** Takes a job file, or a floor file with its log. */
 export const POST = (request: Request) =>
   answer(request, async () => {
-    const read = await jobFrom(request);
+    const read = await floorFrom(request);
     if ('refused' in read) return read.refused;
-    return Response.json({ job: await (await theStore()).create(read.job) }, { status: 201 });
+    const { job, log } = read.value;
+    return Response.json({ job: await (await theStore()).take(job, log) }, { status: 201 });
   });

@@ -15,7 +15,7 @@ export const PUT = (request: Request, { params }: Context) =>
   answer(request, async () => {
     const read = await saveFrom(request);
     if ('refused' in read) return read.refused;
-    const saved = await (await theStore()).save((await params).id, read.base, read.job);
+    const saved = await (await theStore()).save((await params).id, read.base, read.job, read.saving);
     if (saved.kind === 'missing') return missing();
     return Response.json(saved, { status: saved.kind === 'stale' ? 409 : 200 });
   });

@@ -1,0 +1,28 @@
+import { miniatureOf, type Miniature } from '../core/floors';
+import { signedArea } from '../core/geometry';
+import type { Job } from '../core/given';
+
+/** What is written beside a job, so that a list of ten thousand reads no document. */
+export type Summary = {
+  readonly name: string;
+  /** the name as it is looked for: small letters, without accents */
+  readonly sought: string;
+  /** all spaces together, mm² */
+  readonly area: number;
+  readonly display: Job['display'];
+  readonly product: string;
+  /** a {@link Miniature} as JSON */
+  readonly miniature: string;
+};
+
+/** Letters as they are looked for: small, without accents. */
+export const soughtAs = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+
+export const summaryOf = (job: Job): Summary => ({
+  name: job.name,
+  sought: soughtAs(job.name),
+  area: job.spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0),
+  display: job.display,
+  product: job.product.name,
+  miniature: JSON.stringify(miniatureOf(job) satisfies Miniature),
+});

@@ -1,0 +1,13 @@
+/* What was done last, for a report of a fault. It leaves the page only in a file that a person saves. */
+
+const MOST = 60;
+const done: { readonly at: string; readonly what: string }[] = [];
+
+/** Notes that something was done. */
+export function noteDone(what: string): void {
+  done.push({ at: new Date().toISOString(), what });
+  if (done.length > MOST) done.shift();
+}
+
+/** What was done last, the latest last. */
+export const lastDone = (): readonly { readonly at: string; readonly what: string }[] => [...done];
