@@ -55,7 +55,8 @@ describe('in a database', () => {
 
   test('undo goes on over what was thinned out, and the disk gets its pages back', async () => {
     const { database, store } = await open();
-    let { id, version } = await store.create(named('0'));
+    const { id, version: first } = await store.create(named('0'));
+    let version = first;
     for (let n = 1; n <= 40; n++) {
       const saved = await store.save(id, version, { ...named(`${n}`), ...{ note: 'x'.repeat(20_000) } });
       if (saved.kind === 'saved') version = saved.job.version;

@@ -126,4 +126,9 @@ test('a row edge a finger past a doorway’s wall is said, with the move that me
 test('a floor of more planks than any is refused', () => {
   const plan = planJob(newJob('Wrong unit', 'metric', 900_000, 900_000));
   expect(plan.ok ? '' : problemLine(plan.problems[0]!)).toMatch(/^spaces\[0\]\.outline: asks for about \d+ planks/);
+  // a corner a kilometre off
+  const far = newJob('Slip of the tape', 'metric', 4000, 3000);
+  const slipped = { ...far, spaces: [{ ...far.spaces[0]!, outline: [[0, 0], [990_000, 0], [4000, 3000], [0, 3000]] as [number, number][] }] }; // prettier-ignore
+  const bounded = planJob(slipped);
+  expect(bounded.ok ? '' : problemLine(bounded.problems[0]!)).toMatch(/^spaces\[0\]\.outline: is as long as \d+ rows are wide/);
 });

@@ -25,7 +25,7 @@ import {
   type Result,
   type Space,
 } from '../given';
-import { bounded } from './bounds';
+import { tooLarge } from './bounds';
 import { halfStrip, lineOf, outside, slotAt, wayOf, wholeStrip, type Way } from './openings';
 
 /** What an edge of the laid area keeps away from. */
@@ -82,7 +82,8 @@ export function floorsOf(job: Surveyed): Result<readonly Floor[]> {
     if (made.ok) floors.push(made.value);
     else problems.push(...made.problems);
   }
-  return problems.length > 0 ? bad(...problems) : bounded(floors);
+  problems.push(...tooLarge(floors, job.spaces));
+  return problems.length > 0 ? bad(...problems) : good(floors);
 }
 
 function overlaps(spaces: readonly Space[]): Problem[] {

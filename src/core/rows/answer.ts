@@ -1,14 +1,10 @@
 import { answer } from '../answer';
 import { floors, type Floor } from '../floors';
-import { polygonArea } from '../geometry';
-import { bad, good, woodOf, type Problem } from '../given';
+import { good, woodOf } from '../given';
 import { setOut, type SetOut } from '../setout';
 import { cutsOf, type LaidOut, type SearchMemory } from './lay';
 import type { MixedCut } from './mixed';
 import { runsOf, type Run } from './runs';
-
-/** Seven halls of 2,000 m²: what asks for more was entered in the wrong unit. */
-const MOST_PLANKS = 60_000;
 
 /** One floor as the saw sees it: what is to be laid, its rows and runs, and the sizes of plank. Names are not in it. */
 export type FloorRows = Pick<Floor, 'id' | 'laid'> &
@@ -26,9 +22,7 @@ export const rows = answer({
   name: 'rows',
   after: { floors, setOut },
   takes: ({ job }) => woodOf(job),
-  work({ kerf, hand, spaces }, before, { progress, steps, remembered }) {
-    const tooMany = before.floors.flatMap((floor) => askingTooMuch(floor, spaces));
-    if (tooMany.length > 0) return bad(...tooMany);
+  work({ kerf, hand }, before, { progress, steps, remembered }) {
     const laidOut = before.floors.map((floor, i): LaidOut => ({
       floor,
       setOut: before.setOut[i]!.setOut,
@@ -60,18 +54,6 @@ const rowsOf = ({ floor, setOut: { direction, frame, rows: bands }, runs }: Laid
   runs,
   sizes: floor.product.planks.map(({ length, width }) => ({ length, width })),
 });
-
-function askingTooMuch({ spaces, laid, product }: Floor, all: readonly { id: string }[]): Problem[] {
-  const size = Math.min(...product.planks.map((p) => p.length * p.width));
-  const planks = laid.reduce((sum, p) => sum + polygonArea(p), 0) / size;
-  if (planks <= MOST_PLANKS) return [];
-  return [
-    {
-      path: `spaces[${all.findIndex((s) => s.id === spaces[0]!.id)}].outline`,
-      text: `asks for about ${Math.round(planks)} planks; at most ${MOST_PLANKS} are planned at once. Check the units`,
-    },
-  ];
-}
 
 function groupBy<T>(items: readonly T[], keyOf: (item: T) => string): T[][] {
   const groups = new Map<string, T[]>();
