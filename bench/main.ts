@@ -333,7 +333,7 @@ function measureDrawing(): void {
   const begun = performance.now();
   const read = readDrawing('large.dxf', text, 'metric');
   if (!read.ok) throw new Error(read.text);
-  const offers = offersOf(read.drawing, 1);
+  const { offers } = offersOf(read.drawing, 1);
   console.log(
     `DXF of 5,000 entities (${(text.length / 1e6).toFixed(1)} MB): ${ms(performance.now() - begun)}, ${offers.length} outlines offered`,
   );

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import type { Display } from '../core/units';
-import { likelyUnit, MOST_OFFERS, offersOf, readDrawing, type Offer, type RawDrawing } from '../formats/drawing';
+import { likelyUnit, offersOf, readDrawing, type Offer, type RawDrawing } from '../formats/drawing';
 
 /** A drawing as the preview shows it. */
 export type Preview = {
@@ -16,9 +16,8 @@ export type Preview = {
 let drawing: RawDrawing | null = null;
 
 function preview(raw: RawDrawing, unit: number): Preview {
-  const offers = offersOf(raw, unit);
-  const more = offers.length >= MOST_OFFERS ? [`outlines beyond the first ${MOST_OFFERS}`] : [];
-  return { format: raw.format, unitKnown: raw.unit !== null, unit, offers, left: [...raw.left, ...more] };
+  const { offers, left } = offersOf(raw, unit);
+  return { format: raw.format, unitKnown: raw.unit !== null, unit, offers, left: [...raw.left, ...left] };
 }
 
 const api = {

@@ -8,7 +8,7 @@ import { planJob } from '../../core/plan';
 import { planSvg } from '..';
 import { planDxf } from '../dxf';
 import { facesOf } from './faces';
-import { likelyUnit, offersOf, readDrawing, takenOver, type Offer } from '.';
+import { likelyUnit, offersOf as offeredBy, readDrawing, takenOver, type Offer, type RawDrawing } from '.';
 
 const read = (name: string, text: string, display: 'metric' | 'imperial' = 'metric') => {
   const result = readDrawing(name, text, display);
@@ -16,6 +16,7 @@ const read = (name: string, text: string, display: 'metric' | 'imperial' = 'metr
   return result.drawing;
 };
 const fixture = (name: string) => read(name, readFileSync(join('test/drawings', name), 'utf8'));
+const offersOf = (drawing: RawDrawing, unit: number) => offeredBy(drawing, unit).offers;
 const area = (offer: Offer) => Math.abs(signedArea(offer.ring)) / 1e6;
 const rooms = (offers: readonly Offer[]) => offers.filter((o) => o.role === 'room');
 
@@ -126,10 +127,62 @@ test('faces of lines: a grid of rooms, whatever order and however their ends jus
       for (let c = 0; c <= columns; c++) lines.push([[c * 3000 + wobble(c), 0], [c * 3000 + wobble(c), rows * 2000]]); // prettier-ignore
       for (let r = 0; r <= rows; r++) lines.push([[0, r * 2000 + wobble(r + 9)], [columns * 3000, r * 2000 + wobble(r + 9)]]); // prettier-ignore
       lines.push([[100, 100], [900, 700]]); // prettier-ignore
-      const faces = facesOf(lines, 2);
+      const { faces } = facesOf(lines, 2);
       expect(faces).toHaveLength(columns * rows);
       for (const face of faces) expect(signedArea(face) / 6e6).toBeCloseTo(1, 2);
     }),
     { numRuns: 30 },
   );
+});
+
+/** A DXF of entities, in blocks where they have names. */
+const dxf = (entities: string, blocks = '') =>
+  `0\nSECTION\n2\nBLOCKS\n${blocks}0\nENDSEC\n0\nSECTION\n2\nENTITIES\n${entities}0\nENDSEC\n0\nEOF\n`;
+const line = (x1: number, y1: number, x2: number, y2: number) => `0\nLINE\n8\n0\n10\n${x1}\n20\n${y1}\n11\n${x2}\n21\n${y2}\n`;
+const walls = [line(0, 0, 4000, 0), line(4000, 0, 4000, 3000), line(4000, 3000, 0, 3000), line(0, 3000, 0, 0)].join('');
+const polyline = (count: number, closed = 1) =>
+  `0\nLWPOLYLINE\n8\nWALLS\n90\n${count}\n70\n${closed}\n10\n0\n20\n0\n10\n5000\n20\n0\n10\n5000\n20\n2000\n10\n0\n20\n2000\n`;
+const insert = (name: string) => `0\nINSERT\n2\n${name}\n10\n0\n20\n0\n`;
+
+test.each<[string, string, number, RegExp]>([
+  ['an old polyline that is followed by a line', `0\nPOLYLINE\n8\n0\n70\n1\n0\nVERTEX\n10\n0\n20\n0\n0\nVERTEX\n10\n6000\n20\n0\n0\nVERTEX\n10\n6000\n20\n2000\n${walls}`, 2, /^$/], // prettier-ignore
+  ['a polyline that claims a thousand million points', polyline(1e9), 1, /^$/],
+  ['a polyline that claims none', polyline(0), 1, /^$/],
+  ['a polyline with groups that nobody knows', polyline(4).replace('20\n0\n', '91\n7\n'), 1, /^$/],
+  ['a coordinate beyond any place', `${walls}${line(0, 0, 1e20, 5)}`, 1, /beyond any place/],
+  ['a coordinate that is no number', `${walls}${line(0, 0, NaN, 5)}`, 1, /^$/],
+  ['a corner of nothing', `${walls}0\nVERTEX\n10\n1\n20\n1\n`, 1, /point/],
+])('%s is read to its end', (_, entities, count, left) => {
+  const drawing = read('x.dxf', dxf(entities));
+  expect(rooms(offersOf(drawing, 1))).toHaveLength(count);
+  expect(drawing.left.join()).toMatch(left);
+});
+
+test('a block that inserts itself, again and again, comes to an end that is said', () => {
+  const block = `0\nBLOCK\n8\n0\n2\nB\n10\n0\n20\n0\n${insert('B').repeat(30)}0\nENDBLK\n`;
+  const drawing = read('x.dxf', dxf(`${insert('B')}${walls}`, block));
+  expect(drawing.left.join()).toMatch(/blocks within blocks/);
+});
+
+test('half a file is refused, not read as half a house', () => {
+  const text = dxf(walls);
+  for (const part of [0.5, 0.9]) {
+    const result = readDrawing('x.dxf', text.slice(0, text.length * part), 'metric');
+    expect(result.ok ? '' : result.text).toMatch(/ends in the middle/);
+  }
+});
+
+test('lines that cross each other by the thousand are left, and that is said; closed rooms beside them are not', () => {
+  let state = 1;
+  const random = () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
+  const tangle = Array.from({ length: 5000 }, () => line(random() * 9000, random() * 9000, random() * 9000, random() * 9000)).join('');
+  const { offers, left } = offeredBy(read('x.dxf', dxf(`${tangle}${polyline(4)}`)), 1);
+  expect(rooms(offers)).toHaveLength(1);
+  expect(left).toEqual(['5000 loose lines, which cross each other far too often to be walls']);
+});
+
+test('what stands before an SVG does not hold up its recognition', () => {
+  expect(readDrawing('x', `${'<!---->'.repeat(3000)}<html/>`, 'metric').ok).toBe(false);
+  expect(read('x', `<?xml version="1.0"?><!-- a --><!-- b --><svg width="4000mm" viewBox="0 0 4000 3000"><rect width="4000" height="3000"/></svg>`).format).toBe('SVG'); // prettier-ignore
+  expect(read('x.svg', `<svg><g transform="${'a'.repeat(200_000)}"><rect width="4000" height="3000"/></g></svg>`).paths).toHaveLength(1);
 });

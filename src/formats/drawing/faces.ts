@@ -7,30 +7,22 @@ import { signedArea, type Point } from '../../core/geometry';
 
 type Segment = readonly [Point, Point];
 
-/** More pieces of line than this are not traced. */
-const MOST_PIECES = 120_000;
+/** Lines that meet or cross others more often than this, all together, are not those of a floor plan: they are not traced. */
+const MOST_CUTS = 150_000;
+
+/** The areas that lines enclose; or that the lines cross each other too often to be traced. */
+export type Traced = { readonly faces: readonly Point[][]; readonly tangled: boolean };
 
 /**
  * The areas that lines enclose, each anticlockwise.
  *
  * @param near points closer than this are one, in the units of the lines
  */
-export function facesOf(segments: readonly Segment[], near: number): Point[][] {
+export function facesOf(segments: readonly Segment[], near: number): Traced {
   const pieces = split(segments, near);
+  if (pieces === null) return { faces: [], tangled: true };
   const points: Point[] = [];
-  const grid = new Map<string, number[]>();
-  const indexOf = (p: Point): number => {
-    const [gx, gy] = [Math.floor(p[0] / near), Math.floor(p[1] / near)];
-    for (let x = gx - 1; x <= gx + 1; x++) {
-      for (let y = gy - 1; y <= gy + 1; y++) {
-        for (const i of grid.get(`${x} ${y}`) ?? []) if (Math.hypot(points[i]![0] - p[0], points[i]![1] - p[1]) <= near) return i;
-      }
-    }
-    points.push(p);
-    const key = `${gx} ${gy}`;
-    grid.set(key, [...(grid.get(key) ?? []), points.length - 1]);
-    return points.length - 1;
-  };
+  const indexOf = pointsBy(points, near);
   const next: Set<number>[] = [];
   for (const [p, q] of pieces) {
     const [a, b] = [indexOf(p), indexOf(q)];
@@ -49,15 +41,16 @@ export function facesOf(segments: readonly Segment[], near: number): Point[][] {
     next[i]?.clear();
   }
   const around = points.map((p, i) => [...(next[i] ?? [])].sort((a, b) => heading(p, points[a]!) - heading(p, points[b]!)));
-  const walked = new Set<string>();
+  const walked = new Set<number>();
+  const step = (from: number, to: number) => from * points.length + to;
   const faces: Point[][] = [];
   around.forEach((list, from) => {
     for (const to of list) {
-      if (walked.has(`${from} ${to}`)) continue;
+      if (walked.has(step(from, to))) continue;
       const face: Point[] = [];
       let [a, b] = [from, to];
-      while (!walked.has(`${a} ${b}`)) {
-        walked.add(`${a} ${b}`);
+      while (!walked.has(step(a, b))) {
+        walked.add(step(a, b));
         face.push(points[a]!);
         const here = around[b]!;
         // the first line clockwise from the one that one came by keeps the face on the left
@@ -67,13 +60,33 @@ export function facesOf(segments: readonly Segment[], near: number): Point[][] {
       if (face.length > 2 && signedArea(face) > near * near) faces.push(face);
     }
   });
-  return faces;
+  return { faces, tangled: false };
 }
+
+/** Numbers points, those nearer to each other than `near` alike. */
+function pointsBy(points: Point[], near: number): (p: Point) => number {
+  const grid = new Map<string, number[]>();
+  return (p) => {
+    const [gx, gy] = [Math.floor(p[0] / near), Math.floor(p[1] / near)];
+    for (const [dx, dy] of AROUND) {
+      for (const i of grid.get(`${gx + dx} ${gy + dy}`) ?? []) if (Math.hypot(points[i]![0] - p[0], points[i]![1] - p[1]) <= near) return i;
+    }
+    points.push(p);
+    const key = `${gx} ${gy}`;
+    const cell = grid.get(key);
+    if (cell) cell.push(points.length - 1);
+    else grid.set(key, [points.length - 1]);
+    return points.length - 1;
+  };
+}
+
+/** A cell of a grid and those around it. */
+const AROUND = [-1, 0, 1].flatMap((dx) => [-1, 0, 1].map((dy) => [dx, dy] as const));
 
 const heading = (p: Point, q: Point): number => Math.atan2(q[1] - p[1], q[0] - p[0]);
 
-/** The lines cut wherever another one meets or crosses them. */
-function split(segments: readonly Segment[], near: number): Segment[] {
+/** The lines cut wherever another one meets or crosses them; null where that is too often. */
+function split(segments: readonly Segment[], near: number): Segment[] | null {
   const order = segments
     .map(([a, b], i) => ({
       i,
@@ -87,18 +100,21 @@ function split(segments: readonly Segment[], near: number): Segment[] {
     .sort((p, q) => p.minX - q.minX);
   const cuts: number[][] = segments.map(() => []);
   let open: typeof order = [];
+  let count = 0;
   for (const s of order) {
     open = open.filter((o) => o.maxX >= s.minX - near);
     for (const o of open) {
       if (o.maxY < s.minY - near || o.minY > s.maxY + near) continue;
       meet(s, o, cuts[s.i]!, cuts[o.i]!, near);
     }
+    count += cuts[s.i]!.length;
+    if (count > MOST_CUTS) return null;
     open.push(s);
   }
   const pieces: Segment[] = [];
   segments.forEach(([a, b], i) => {
     const at = [0, ...cuts[i]!.sort((p, q) => p - q), 1];
-    for (let k = 1; k < at.length && pieces.length < MOST_PIECES; k++) {
+    for (let k = 1; k < at.length; k++) {
       if (at[k]! - at[k - 1]! < 1e-9) continue;
       const point = (t: number): Point => (t === 0 ? a : t === 1 ? b : [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t]);
       pieces.push([point(at[k - 1]!), point(at[k]!)]);

@@ -21,6 +21,11 @@ export type ReadDrawing = { readonly ok: true; readonly drawing: RawDrawing } | 
 export const LARGEST_DRAWING = 20_000_000;
 /** More paths than this are not a floor plan. */
 export const MOST_PATHS = 40_000;
+/** More points than this, of all paths together, neither; nor more words. */
+const MOST_POINTS = 400_000;
+const MOST_LABELS = 4000;
+/** Further out than this, in units of the drawing, nothing is drawn: maps lie some thousand kilometres out, in millimetres. */
+const FARTHEST = 1e10;
 /** Curves become chords that leave them by no more than this share of their radius. */
 const CHORD = 0.002;
 
@@ -42,5 +47,27 @@ export function tallyOf(): { add(what: string): void; lines(): string[] } {
   return {
     add: (what) => void counts.set(what, (counts.get(what) ?? 0) + 1),
     lines: () => [...counts].map(([what, count]) => (count === 1 ? what : `${what} (${count} times)`)),
+  };
+}
+
+/** Gathers what a file draws: no more than a floor plan has, nothing beyond any place on earth; what is left out is tallied. */
+export function gathering(left: ReturnType<typeof tallyOf>) {
+  const paths: RawPath[] = [];
+  const labels: { at: Point; text: string }[] = [];
+  let points = 0;
+  const near = ([x, y]: Point): boolean => Math.abs(x) <= FARTHEST && Math.abs(y) <= FARTHEST;
+  return {
+    paths,
+    labels,
+    take(path: RawPath): void {
+      points += path.points.length;
+      if (!path.points.every(near)) left.add('a line that leads beyond any place');
+      else if (points > MOST_POINTS) left.add(`lines beyond the first ${MOST_POINTS} points`);
+      else paths.push(path);
+    },
+    full: (): boolean => paths.length > MOST_PATHS,
+    note(at: Point, text: string): void {
+      if (near(at) && labels.length < MOST_LABELS) labels.push({ at, text: text.slice(0, 200) });
+    },
   };
 }

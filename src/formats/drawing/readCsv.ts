@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import type { Point } from '../../core/geometry';
 import { cornersOf, closingOf, type WalkedWall } from '../../core/survey';
 import { parseLength, type Display } from '../../core/units';
-import { MOST_PATHS, tallyOf, type RawPath, type ReadDrawing } from './raw';
+import { gathering, MOST_PATHS, tallyOf, type RawPath, type ReadDrawing } from './raw';
 
 /**
  * Reads rooms from a table: points (`room, x, y`) or walls as walked (`room, wall, turn`: a length, then how far one turns right at its
@@ -41,13 +41,13 @@ export function readCsv(text: string, display: Display): ReadDrawing {
     rooms[rooms.length - 1]!.rows.push([a, b, plain(row[second] ?? '')]);
     fresh = false;
   });
-  const paths: RawPath[] = [];
+  const { paths, take } = gathering(left);
   let beside = 0;
   for (const { name, rows: list } of rooms) {
     // without a head, lengths and turns show by turns that come to a full turn
     const turns = list.reduce((sum, [, , turn]) => sum + turn, 0);
     const isWalk = walked || (!named && list.length >= 3 && Math.abs(Math.abs(turns) - 360) < 1 && list.every(([l]) => l > 0));
-    if (!isWalk) paths.push({ points: list.map(([x, y]): Point => [x, y]), closed: true, layer: '', name });
+    if (!isWalk) take({ points: list.map(([x, y]): Point => [x, y]), closed: true, layer: '', name });
     else {
       const walk: WalkedWall[] = list.map(([length, , turn]) => ({ length, turn }));
       const { error } = closingOf(walk);
@@ -55,7 +55,7 @@ export function readCsv(text: string, display: Display): ReadDrawing {
       const corners: Point[] = cornersOf(walk).slice(0, -1);
       // walked rooms have no place of their own: side by side, to be moved on the drawing
       const least = Math.min(...corners.map((c) => c[0]));
-      paths.push({ points: corners.map(([x, y]): Point => [x - least + beside, y]), closed: true, layer: '', name });
+      take({ points: corners.map(([x, y]): Point => [x - least + beside, y]), closed: true, layer: '', name });
       beside += Math.max(...corners.map((c) => c[0])) - least + 500;
     }
   }

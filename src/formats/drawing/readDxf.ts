@@ -1,6 +1,7 @@
 import DxfParser, { type IEntity, type IPoint } from 'dxf-parser';
 import type { Point } from '../../core/geometry';
-import { arcPoints, MOST_PATHS, tallyOf, type RawPath, type ReadDrawing } from './raw';
+import { mendedDxf } from './dxfText';
+import { arcPoints, gathering, MOST_PATHS, tallyOf, type ReadDrawing } from './raw';
 
 /** `$INSUNITS`: millimetres to one unit, by the header's number. */
 const UNITS: Record<number, number> = {
@@ -18,6 +19,8 @@ const UNITS: Record<number, number> = {
   16: 100_000,
 };
 
+/** More things than this are not looked at, those of inserted blocks counted each time. */
+const MOST_VISITS = 200_000;
 /** Blocks within blocks deeper than this are left out. */
 const DEEPEST = 8;
 
@@ -30,33 +33,41 @@ const xy = (p: IPoint | undefined): Point => [p?.x ?? 0, p?.y ?? 0];
 /** Reads the closed polylines, lines, arcs and inserted blocks of a DXF drawing. */
 export function readDxf(text: string): ReadDrawing {
   let parsed;
+  let foreign: readonly string[];
   try {
+    const mended = mendedDxf(text);
+    foreign = mended.foreign;
     const parser = new DxfParser();
     parser.registerEntityHandler(Hatch);
-    for (const type of foreignTypes(text)) parser.registerEntityHandler(handlerOf(type));
-    parsed = parser.parseSync(text);
+    parsed = parser.parseSync(mended.text);
   } catch (error) {
     const why = error instanceof Error ? error.message : '';
     return { ok: false, text: `this DXF cannot be read${why ? ` (${why.slice(0, 100)})` : ''}; save it as DXF (ASCII) again` };
   }
   if (!parsed || !Array.isArray(parsed.entities))
     return { ok: false, text: 'there is no drawing in this DXF; save it as DXF (ASCII) again' };
-  const paths: RawPath[] = [];
-  const labels: { at: Point; text: string }[] = [];
   const left = tallyOf();
+  for (const what of foreign) left.add(what);
+  const { paths, labels, take, full, note } = gathering(left);
+  let visits = 0;
 
   const visit = (entities: readonly IEntity[], place: Placing, depth: number, layerOf: (own: string) => string) => {
     for (const entity of entities) {
-      if (paths.length > MOST_PATHS) return;
+      if (full()) return;
+      // a block that inserts itself again and again
+      if (++visits > MOST_VISITS) {
+        if (visits === MOST_VISITS + 1) left.add('blocks within blocks, without an end');
+        return;
+      }
       const e = entity as Fields;
       const layer = layerOf(entity.layer ?? '0');
       // drawn from below: what points left in the file points right in plan
       const mirrored = e.extrusionDirectionZ === -1 || (e.extrusionDirection as IPoint | undefined)?.z === -1;
       const put = ([x, y]: Point): Point => place(mirrored ? [-x, y] : [x, y]);
-      const path = (points: readonly Point[], closed: boolean) => void paths.push({ points: points.map(put), closed, layer, name: '' });
+      const path = (points: readonly Point[], closed: boolean) => take({ points: points.map(put), closed, layer, name: '' });
       switch (entity.type) {
         case 'LINE':
-          path((e.vertices as IPoint[]).map(xy), false);
+          path(((e.vertices as IPoint[] | undefined) ?? []).map(xy), false);
           break;
         case 'LWPOLYLINE':
         case 'POLYLINE': {
@@ -110,10 +121,15 @@ export function readDxf(text: string): ReadDrawing {
           break;
         }
         case 'TEXT':
-          labels.push({ at: put(xy(e.startPoint as IPoint)), text: String(e.text ?? '') });
+          note(put(xy(e.startPoint as IPoint)), String(e.text ?? ''));
           break;
         case 'MTEXT':
-          labels.push({ at: put(xy(e.position as IPoint)), text: String(e.text ?? '').replace(/\\[A-Za-z][^;\\]*;|[{}]/g, '') });
+          note(
+            put(xy(e.position as IPoint)),
+            String(e.text ?? '')
+              .slice(0, 2000)
+              .replace(/\\[A-Za-z][^;\\]*;|[{}]/g, ''),
+          );
           break;
         default:
           left.add(`${entity.type.toLowerCase()} on layer ${layer}`);
@@ -126,8 +142,7 @@ export function readDxf(text: string): ReadDrawing {
     0,
     (own) => own,
   );
-  if (paths.length > MOST_PATHS)
-    return { ok: false, text: `more than ${MOST_PATHS} lines: leave out what is not walls, and save it again` };
+  if (full()) return { ok: false, text: `more than ${MOST_PATHS} lines: leave out what is not walls, and save it again` };
   const unit = UNITS[Number(parsed.header?.$INSUNITS ?? 0)] ?? null;
   return { ok: true, drawing: { format: 'DXF', unit, paths, labels, left: left.lines() } };
 }
@@ -135,37 +150,6 @@ export function readDxf(text: string): ReadDrawing {
 type Handler = InstanceType<Parameters<DxfParser['registerEntityHandler']>[0]>;
 type Scanner = Parameters<Handler['parseEntity']>[0];
 type Group = Parameters<Handler['parseEntity']>[1];
-
-/** What the package reads by itself. */
-const KNOWN = new Set(
-  'LINE LWPOLYLINE POLYLINE VERTEX SEQEND ARC CIRCLE ELLIPSE INSERT TEXT MTEXT SOLID 3DFACE SPLINE POINT DIMENSION ATTDEF ATTRIB HATCH'.split(
-    ' ',
-  ),
-);
-
-/** The kinds of things in a drawing that the package passes over without a word. */
-function foreignTypes(text: string): Set<string> {
-  const found = new Set<string>();
-  const entities = text.search(/^\s*2\s*\r?\nENTITIES\s*$/m);
-  for (const [, type] of text.slice(Math.max(0, entities)).matchAll(/^\s*0\s*\r?\n([A-Z0-9_]+)\s*$/gm)) {
-    if (type === 'ENDSEC') break;
-    if (!KNOWN.has(type!)) found.add(type!);
-  }
-  return found;
-}
-
-/** Passes over a thing, but says that it was there. */
-function handlerOf(type: string) {
-  return class {
-    ForEntityName = type as Handler['ForEntityName'];
-    parseEntity(scanner: Scanner, curr: Group) {
-      const entity = { type, layer: '0' };
-      for (curr = scanner.next(); !scanner.isEOF() && curr.code !== 0; curr = scanner.next())
-        if (curr.code === 8) entity.layer = String(curr.value);
-      return entity as unknown as IEntity;
-    }
-  };
-}
 
 /** A filled area: its boundary, where that is a polyline or straight edges. */
 class Hatch {

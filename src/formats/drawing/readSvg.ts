@@ -1,7 +1,7 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { SVGPathData, SVGPathDataTransformer as Change, type SVGCommand } from 'svg-pathdata';
 import type { Point } from '../../core/geometry';
-import { arcPoints, MOST_PATHS, tallyOf, type RawPath, type ReadDrawing } from './raw';
+import { arcPoints, gathering, MOST_PATHS, tallyOf, type ReadDrawing } from './raw';
 
 /** A transform as SVG writes it: x′ = a·x + c·y + e, y′ = b·x + d·y + f. */
 type Matrix = readonly [number, number, number, number, number, number];
@@ -19,6 +19,8 @@ const times = ([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix =
 /** Millimetres to the units that SVG knows; a bare number is a pixel, 96 of them to the inch. */
 const UNITS: Record<string, number> = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, px: 25.4 / 96, m: 1000 };
 
+/** A transform is no longer, characters. */
+const LONGEST_TRANSFORM = 2000;
 /** Chords to one Bézier curve. */
 const CHORDS = 16;
 /** What draws nothing that could be a wall. */
@@ -31,9 +33,8 @@ type State = { readonly matrix: Matrix; readonly layer: string; readonly aside: 
 /** Reads the outlines of an SVG drawing: paths, polygons, rectangles, circles, in groups with their transforms. */
 export function readSvg(text: string): ReadDrawing {
   if (/<!ENTITY/i.test(text)) return { ok: false, text: 'this SVG defines entities of its own; save it as plain SVG' };
-  const paths: RawPath[] = [];
-  const labels: { at: Point; text: string }[] = [];
   const left = tallyOf();
+  const { paths, labels, take, full, note } = gathering(left);
   const states: State[] = [{ matrix: SAME, layer: '', aside: false }];
   let unit: number | null = null;
   let seen = false;
@@ -58,11 +59,11 @@ export function readSvg(text: string): ReadDrawing {
       return;
     }
     states.push({ matrix, layer: named, aside });
-    if (aside || paths.length > MOST_PATHS) return;
+    if (aside || full()) return;
     const n = (key: string) => Number.parseFloat(at[key] ?? '0') || 0;
     const put = ([x, y]: Point): Point => [matrix[0] * x + matrix[2] * y + matrix[4], matrix[1] * x + matrix[3] * y + matrix[5]];
     const path = (points: readonly Point[], closed: boolean) => {
-      if (points.length >= 2) paths.push({ points: points.map(put), closed, layer: named, name: at['inkscape:label'] ?? at.id ?? '' });
+      if (points.length >= 2) take({ points: points.map(put), closed, layer: named, name: at['inkscape:label'] ?? at.id ?? '' });
     };
     switch (tag.name) {
       case 'path': {
@@ -106,7 +107,7 @@ export function readSvg(text: string): ReadDrawing {
   parser.on('closetag', (tag) => {
     states.pop();
     if (tag.name === 'text' && label) {
-      if (label.text.trim() !== '') labels.push({ at: label.at, text: label.text.trim() });
+      if (label.text.trim() !== '') note(label.at, label.text.trim());
       label = null;
     }
   });
@@ -118,8 +119,7 @@ export function readSvg(text: string): ReadDrawing {
   if (!seen) return { ok: false, text: 'this is not an SVG drawing' };
   if (broken !== null)
     return { ok: false, text: `this SVG cannot be read (${(broken as string).slice(0, 100)}); save it as plain SVG again` };
-  if (paths.length > MOST_PATHS)
-    return { ok: false, text: `more than ${MOST_PATHS} outlines: leave out what is not walls, and save it again` };
+  if (full()) return { ok: false, text: `more than ${MOST_PATHS} outlines: leave out what is not walls, and save it again` };
   return { ok: true, drawing: { format: 'SVG', unit, paths, labels, left: left.lines() } };
 }
 
@@ -134,7 +134,8 @@ function unitOf(at: Record<string, string>): number | null {
 
 function transformOf(text: string): Matrix {
   let matrix: Matrix = SAME;
-  for (const [, name, inside] of text.matchAll(/([a-zA-Z]+)\s*\(([^)]*)\)/g)) {
+  // looked through letter by letter again and again where it is no transform
+  for (const [, name, inside] of text.slice(0, LONGEST_TRANSFORM).matchAll(/([a-zA-Z]+)\s*\(([^)]*)\)/g)) {
     const v = (inside ?? '')
       .split(/[\s,]+/)
       .filter(Boolean)

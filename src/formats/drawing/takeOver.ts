@@ -41,7 +41,13 @@ const THIN = 180;
 /** Further from the origin than this (mm) a drawing is moved to it. */
 const FAR = 100_000;
 /** More outlines than this are not offered. */
-export const MOST_OFFERS = 600;
+const MOST_OFFERS = 600;
+
+/** An outline of more points is none of a room: a hatch, or the contour of something. */
+const MOST_CORNERS = 20_000;
+
+/** What a drawing offers, and what of it was left out on the way to that. */
+export type Offers = { readonly offers: readonly Offer[]; readonly left: readonly string[] };
 
 /** Layers as Pitsaw writes them, and as people name them. */
 const WALLS = /wall|room|space|raum|floor ?plan/i;
@@ -55,8 +61,9 @@ const NOT_SURVEY = /^(laid|rows?|joints?|names?|dim(ension)?s?)(_.*)?$/i;
  * telling names; else size and what lies in what.
  *
  * @param unit millimetres to one unit of the drawing
+ * @returns the offers, rooms first, and what was left out
  */
-export function offersOf(drawing: RawDrawing, unit: number): readonly Offer[] {
+export function offersOf(drawing: RawDrawing, unit: number): Offers {
   const scale = (points: readonly Point[]): Point[] => points.map(([x, y]): Point => [x * unit, y * unit]);
   const found: { ring: Ring; layer: string; name: string }[] = [];
   const lines: [Point, Point][] = [];
@@ -66,12 +73,20 @@ export function offersOf(drawing: RawDrawing, unit: number): readonly Offer[] {
     if (path.closed && points.length >= 3) found.push({ ring: points, layer: path.layer, name: path.name });
     else for (let i = 1; i < points.length; i++) lines.push([points[i - 1]!, points[i]!]);
   }
-  for (const ring of facesOf(lines, MEETS)) found.push({ ring, layer: '', name: '' });
+  const left: string[] = [];
+  const { faces, tangled } = facesOf(lines, MEETS);
+  if (tangled) left.push(`${lines.length} loose lines, which cross each other far too often to be walls`);
+  for (const ring of faces) found.push({ ring, layer: '', name: '' });
 
+  const labels = drawing.labels.map(({ at: [x, y], text }) => ({ at: [x * unit, y * unit] as const, text }));
   const telling = found.some((f) => WALLS.test(f.layer));
   const seen = new Set<string>();
   const offers: Offer[] = [];
   for (const { ring: raw, layer, name } of found) {
+    if (raw.length > MOST_CORNERS) {
+      left.push(`an outline of ${raw.length} points`);
+      continue;
+    }
     const ring = tidyRing(raw, 0.01).map(([x, y]): [number, number] => [round3(x), round3(y)]);
     const area = Math.abs(ring.length < 3 ? 0 : signedArea(ring));
     if (area < LEAST_THING) continue;
@@ -79,12 +94,17 @@ export function offersOf(drawing: RawDrawing, unit: number): readonly Offer[] {
     const key = `${Math.round(area / 1000)} ${Math.round(box.minX)} ${Math.round(box.minY)} ${Math.round(box.maxX)} ${Math.round(box.maxY)}`;
     if (seen.has(key)) continue;
     seen.add(key);
-    const label = drawing.labels.find(({ at }) => insideRing([at[0] * unit, at[1] * unit], ring));
+    const label = labels.find(
+      ({ at: [x, y] }) => x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY && insideRing([x, y], ring),
+    );
     offers.push({ ...roleOf(ring, area, layer, telling), ring, layer, name: label?.text.trim() || name });
-    if (offers.length >= MOST_OFFERS) break;
+    if (offers.length >= MOST_OFFERS) {
+      left.push(`outlines beyond the first ${MOST_OFFERS}`);
+      break;
+    }
   }
   const rank = ({ role }: Offer) => (role === 'room' ? 0 : role === 'doorway' ? 1 : role === 'leave' ? 3 : 2);
-  return withoutHousing(offers).sort((a, b) => rank(a) - rank(b));
+  return { offers: withoutHousing(offers).sort((a, b) => rank(a) - rank(b)), left };
 }
 
 /** Units worth trying where a drawing does not say: millimetres, metres, centimetres, inches, feet. */
@@ -109,9 +129,8 @@ function roleOf(ring: Ring, area: number, layer: string, telling: boolean): Pick
     const kind = thing[1]!.toLowerCase() as Obstacle['kind'];
     return { role: kind, why: `layer ${layer}`, ...(thing[2] === undefined ? {} : { gap: Number(thing[2]) }) };
   }
-  const crossing = crossingEdges(ring);
-  if (crossing) return { role: 'leave', why: 'its outline crosses itself' };
   if (ring.length > 2000) return { role: 'leave', why: 'more than 2000 corners' };
+  if (crossingEdges(ring)) return { role: 'leave', why: 'its outline crosses itself' };
   const around = ring.reduce(
     (sum, p, i) => sum + Math.hypot(ring[(i + 1) % ring.length]![0] - p[0], ring[(i + 1) % ring.length]![1] - p[1]),
     0,
