@@ -6,7 +6,14 @@ import { demoJobs } from './jobs';
 const file = process.env.PITSAW_DB ?? 'data/demo.sqlite';
 if (process.argv.includes('--fresh')) for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true });
 
-const database = await openDatabase(file);
-const store = jobStore(database);
-if ((await store.list()).total === 0) for (const job of demoJobs) await store.create(job);
-await database.sequelize.close();
+try {
+  const database = await openDatabase(file);
+  const store = jobStore(database);
+  if ((await store.list()).total === 0) for (const job of demoJobs) await store.create(job);
+  await database.sequelize.close();
+} catch (error) {
+  console.error(
+    `The demo’s database ${file} cannot be used: ${error instanceof Error ? error.message : String(error)}. Move it away, or name another one in PITSAW_DB.`,
+  );
+  process.exitCode = 1;
+}

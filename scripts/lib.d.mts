@@ -5,3 +5,6 @@ export declare function ensureBuilt(): void;
 export declare function ensureChromium(): string;
 export declare function freePort(wanted: number): Promise<number>;
 export declare function startServer(port: number, database: string): Promise<{ child: { kill(): void }; url: string }>;
+/** Why packages cannot be installed here, in one line; null where they can. */
+export declare function whyNotInstall(here?: { node?: string; path?: string; found?: (command: string) => boolean }): string | null;
+export declare function cachesFor(home?: string): Record<string, string>;

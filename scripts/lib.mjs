@@ -1,8 +1,9 @@
 // What every script needs before the packages are there: plain Node, nothing imported but its own modules.
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
+import { homedir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -31,13 +32,63 @@ export function must(what, status) {
   process.exit(status);
 }
 
-/** Installs the packages where they are missing or older than the lock file. */
+const isThere = (command) => spawnSync(command, ['--version'], { stdio: 'ignore' }).error === undefined;
+/** What compiling the database driver takes, by what Debian calls it. */
+const BUILDERS = { python3: ['python3'], make: ['make'], 'g++': ['g++', 'clang++', 'c++'] };
+
+/** Why packages cannot be installed here, in one line that says what to do; null where they can. */
+export function whyNotInstall({ node = process.versions.node, path = root, found = isThere } = {}) {
+  const [major, minor] = node.split('.').map(Number);
+  if (!(major === 20 && minor >= 19) && !(major === 22 && minor >= 13) && major < 23)
+    return `Pitsaw runs on Node 20.19 or newer, 22.13 or newer, and 24; this is ${node}. Install one of those.`;
+  if (/\s/.test(path))
+    return `Pitsaw cannot be installed in ${path}: the database driver does not compile where a path has spaces. Move it.`;
+  const missing = Object.keys(BUILDERS).filter((name) => !BUILDERS[name].some(found));
+  return missing.length === 0
+    ? null
+    : `Installing compiles the database driver and needs ${missing.join(', ')}: sudo apt-get update && sudo apt-get install -y ${missing.join(' ')}`;
+}
+
+/** Whether something can be written into a folder, or where it would be made: tried, for rights alone do not say it. */
+function isWritable(folder) {
+  if (!existsSync(folder)) return dirname(folder) !== folder && isWritable(dirname(folder));
+  const trial = join(folder, `.pitsaw-${process.pid}`);
+  try {
+    writeFileSync(trial, '');
+    rmSync(trial);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Where npm and the compiler keep what they fetch, where they cannot write into the home folder. */
+export const cachesFor = (home = homedir()) =>
+  isWritable(join(home, '.npm')) && isWritable(join(home, '.cache'))
+    ? {}
+    : { npm_config_cache: join(note, 'npm'), npm_config_devdir: join(note, 'node-gyp'), XDG_CACHE_HOME: join(note, 'xdg') };
+
+const mayInstall = () => process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
+
+/** Installs Debian's packages, where the user may. */
+function install(...packages) {
+  run('apt-get', ['update', '-qq'], { quiet: true });
+  run('apt-get', ['install', '-y', '-qq', ...packages], { quiet: true });
+}
+
+/** Installs the packages where they are missing or older than the lock file, or an installation was interrupted. */
 export function ensureInstalled() {
   const lock = hashOf(readFileSync(join(root, 'package-lock.json')));
   const mark = join(root, 'node_modules', '.pitsaw-lock');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
+  if (whyNotInstall()?.startsWith('Installing compiles') && mayInstall()) install(...Object.keys(BUILDERS));
+  const why = whyNotInstall();
+  if (why !== null) {
+    console.error(why);
+    process.exit(1);
+  }
   console.error('Installing packages (about 4 minutes the first time; one of them is compiled) …');
-  must('npm ci', run('npm', ['ci', '--no-audit', '--no-fund'], { toStderr: true }));
+  must('npm ci', run('npm', ['ci', '--no-audit', '--no-fund'], { toStderr: true, extraEnv: cachesFor() }));
   writeFileSync(mark, lock);
 }
 
@@ -90,6 +141,8 @@ export function ensureBuilt() {
   const mark = join(note, 'built');
   if (existsSync(join(root, '.next', 'BUILD_ID')) && existsSync(mark) && readFileSync(mark, 'utf8') === state) return;
   console.error('Building (about half a minute) …');
+  // one that is interrupted must not pass for the one before
+  rmSync(mark, { force: true });
   must('The build', run(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { quiet: true }));
   mkdirSync(note, { recursive: true });
   writeFileSync(mark, state);
@@ -114,7 +167,7 @@ export async function freePort(wanted) {
   process.exit(1);
 }
 
-/** Starts the built application; the promise is kept once it answers. */
+/** Starts the built application; the promise is kept once it answers. Where its database cannot be used, says so and ends. */
 export async function startServer(port, database, { stdio = 'ignore' } = {}) {
   const child = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(port)], {
     cwd: root,
@@ -122,17 +175,18 @@ export async function startServer(port, database, { stdio = 'ignore' } = {}) {
     stdio: ['ignore', stdio, 'inherit'],
   });
   const url = `http://127.0.0.1:${port}`;
-  for (let tries = 0; tries < 150; tries++) {
-    if (child.exitCode !== null) break;
-    try {
-      if ((await fetch(`${url}/api/health`)).ok) return { child, url };
-    } catch {
-      // not yet
+  let why = 'The server did not start.';
+  for (let tries = 0; tries < 150 && child.exitCode === null; tries++) {
+    const answer = await fetch(`${url}/api/health`).catch(() => null);
+    if (answer?.ok) return { child, url };
+    if (answer) {
+      why = (await answer.json().catch(() => null))?.problems?.[0]?.text ?? why;
+      break;
     }
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
   child.kill();
-  console.error('The server did not start.');
+  console.error(why);
   process.exit(1);
 }
 
@@ -153,11 +207,9 @@ const BROWSERS = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/go
 export function ensureChromium() {
   const found = [process.env.CHROMIUM, ...BROWSERS].find((path) => path && existsSync(path) && statSync(path).isFile());
   if (found) return found;
-  const mayInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
-  if (mayInstall) {
+  if (mayInstall()) {
     console.log('Installing Chromium …');
-    run('apt-get', ['update', '-qq'], { quiet: true });
-    run('apt-get', ['install', '-y', '-qq', 'chromium'], { quiet: true });
+    install('chromium');
     if (existsSync(BROWSERS[0])) return BROWSERS[0];
   }
   console.error('The browser tests need Chromium. Install it with:\n  sudo apt-get update && sudo apt-get install -y chromium');

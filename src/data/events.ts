@@ -26,13 +26,16 @@ export type EventStore = {
   listen(jobId: string, listener: (line: string) => void): () => void;
 };
 
+/** A log as it was folded up to its last line. */
+type Folded = { readonly site: OpenSite; last: number; lastId: string };
+
 /** So many logs are held folded, those that were written to last. */
 const MOST_SITES = 20;
 
 /** The happenings of a database. Every batch is one transaction; batches wait for each other. */
 export function eventStore({ sequelize, jobs, events }: Database): EventStore {
   const news = new EventEmitter().setMaxListeners(0);
-  const sites = new Map<string, { site: OpenSite; last: number }>();
+  const sites = new Map<string, Folded>();
   const change = writerOf(sequelize);
 
   const linesAfter = async (jobId: string, n: number, transaction?: Transaction): Promise<string[]> => {
@@ -41,11 +44,12 @@ export function eventStore({ sequelize, jobs, events }: Database): EventStore {
   };
 
   /** The site of a job as its log says, folded anew where somebody else wrote to it. */
-  async function siteFor(jobId: string, transaction: Transaction): Promise<{ site: OpenSite; last: number }> {
-    const last = ((await events.max('n', { where: { jobId }, transaction })) as number | null) ?? 0;
+  async function siteFor(jobId: string, transaction: Transaction): Promise<Folded> {
+    const row = await events.findOne({ where: { jobId }, attributes: ['n', 'eventId'], order: [['n', 'DESC']], transaction });
+    const [last, lastId] = [row?.n ?? 0, row?.eventId ?? ''];
     const known = sites.get(jobId);
     sites.delete(jobId);
-    if (known?.last === last) {
+    if (known?.last === last && known.lastId === lastId) {
       sites.set(jobId, known);
       return known;
     }
@@ -55,7 +59,7 @@ export function eventStore({ sequelize, jobs, events }: Database): EventStore {
       const fault = event.ok ? site.put(event.value) : event.problems[0]!.text;
       if (fault) throw new Error(`the log of job ${jobId} cannot be read: ${fault}`);
     }
-    const opened = { site, last };
+    const opened = { site, last, lastId };
     sites.set(jobId, opened);
     const [oldest] = sites.keys();
     if (sites.size > MOST_SITES && oldest !== undefined) sites.delete(oldest);
@@ -86,6 +90,7 @@ export function eventStore({ sequelize, jobs, events }: Database): EventStore {
       const body = JSON.stringify(raw);
       await events.create({ jobId, n, eventId: one.id, body }, { transaction });
       opened.last = n;
+      opened.lastId = one.id;
       numbers.set(one.id, n);
       lines.push(body);
       taken.push({ id: one.id, n });

@@ -8,7 +8,7 @@ import { signedArea, type Point } from '../../core/geometry';
 type Segment = readonly [Point, Point];
 
 /** Lines that meet or cross others more often than this, all together, are not those of a floor plan: they are not traced. */
-const MOST_CUTS = 150_000;
+const MOST_CUTS = 80_000;
 
 /** The areas that lines enclose; or that the lines cross each other too often to be traced. */
 export type Traced = { readonly faces: readonly Point[][]; readonly tangled: boolean };
@@ -65,14 +65,17 @@ export function facesOf(segments: readonly Segment[], near: number): Traced {
 
 /** Numbers points, those nearer to each other than `near` alike. */
 function pointsBy(points: Point[], near: number): (p: Point) => number {
-  const grid = new Map<string, number[]>();
+  // two cells may share a number: who lies near is measured anyway
+  const numberOf = (gx: number, gy: number) => Math.imul(gx, 73_856_093) ^ Math.imul(gy, 19_349_663);
+  const grid = new Map<number, number[]>();
   return (p) => {
     const [gx, gy] = [Math.floor(p[0] / near), Math.floor(p[1] / near)];
     for (const [dx, dy] of AROUND) {
-      for (const i of grid.get(`${gx + dx} ${gy + dy}`) ?? []) if (Math.hypot(points[i]![0] - p[0], points[i]![1] - p[1]) <= near) return i;
+      for (const i of grid.get(numberOf(gx + dx, gy + dy)) ?? [])
+        if (Math.hypot(points[i]![0] - p[0], points[i]![1] - p[1]) <= near) return i;
     }
     points.push(p);
-    const key = `${gx} ${gy}`;
+    const key = numberOf(gx, gy);
     const cell = grid.get(key);
     if (cell) cell.push(points.length - 1);
     else grid.set(key, [points.length - 1]);
