@@ -187,7 +187,7 @@ test('an unreachable server loses nothing', async ({ page, request }) => {
   await page.route('**/api/jobs/**', (route) => route.abort());
   await page.getByLabel('Length (left to right)').fill('5100');
   await page.getByLabel('Length (left to right)').press('Enter');
-  await expect(page.getByText('not saved yet')).toBeVisible();
+  await expect(page.getByText(/^not saved yet/)).toBeVisible();
   // the page is closed before the server is back
   await page.unroute('**/api/jobs/**');
   await page.reload();

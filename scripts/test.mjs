@@ -13,6 +13,7 @@ const CHECKS = {
   types: { says: 'types', args: bin('typescript/bin/tsc', '--noEmit') },
   lint: { says: 'lint', args: bin('eslint/bin/eslint.js', '.', '--max-warnings', '0') },
   unit: { says: 'units and properties', args: bin('jest/bin/jest.js', '--silent') },
+  attack: { says: 'attacks, for a short while each', args: ['--import', 'tsx', 'bench/attack/main.ts', '--short'], browser: true },
   browser: { says: 'the built application in Chromium', args: bin('@playwright/test/cli.js', 'test'), browser: true },
 };
 

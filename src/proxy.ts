@@ -22,7 +22,7 @@ function isReadable(url: string): boolean {
 export function policyFor(nonce: string, developing = process.env.NODE_ENV === 'development'): string {
   return [
     "default-src 'self'",
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${developing ? " 'unsafe-eval'" : ''}`,
+    `script-src 'self' 'nonce-${nonce}'${developing ? " 'unsafe-eval'" : ''}`,
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",

@@ -101,6 +101,8 @@ test('a save that comes twice is kept once; one whose answer was lost is no riva
   // somebody else’s save between is a rival
   await store.save(id, version + 2, named('theirs'), { saveId: 'theirs' });
   expect(await store.save(id, version + 2, named('three'), { saveId: 'three', unheard: ['two'] })).toMatchObject({ kind: 'stale' });
+  // put aside once, however often it comes
+  expect(await store.save(id, version + 2, named('three'), { saveId: 'three' })).toMatchObject({ kind: 'stale' });
   expect(await database.revisions.count({ where: { jobId: id } })).toBe(5);
 });
 

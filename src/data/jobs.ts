@@ -199,8 +199,12 @@ export function jobStore({ sequelize, jobs, revisions }: Database): JobStore {
         if ((saveId !== undefined && head.saveId === saveId) || head.document === text)
           return { kind: 'saved', job: await standing(row, transaction) };
         const stale = row.version !== base && !(head.saveId !== null && unheard.includes(head.saveId));
-        const revision = await revise(row, document, text, stale ? 'refused' : 'line', { saveId, words }, transaction);
-        if (stale) return { kind: 'stale', job: await stored(row, transaction), putAside: revision.id };
+        if (stale) {
+          const before = saveId === undefined ? null : await revisions.findOne({ where: { jobId: id, saveId }, attributes: ['id'], transaction });
+          const { id: putAside } = before ?? (await revise(row, document, text, 'refused', { saveId, words }, transaction));
+          return { kind: 'stale', job: await stored(row, transaction), putAside };
+        }
+        const revision = await revise(row, document, text, 'line', { saveId, words }, transaction);
         await stand(row, revision.id, document, transaction);
         if (row.version % THINNED_EVERY === 0) await thin(revisions, row, new Date(), transaction);
         return { kind: 'saved', job: await standing(row, transaction) };

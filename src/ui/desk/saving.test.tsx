@@ -35,7 +35,7 @@ function server(first: Job) {
     if (refusing !== null) return Promise.resolve(answer(refusing, { problems: [{ path: 'spaces', text: 'are too many' }] }));
     if (init?.method === 'PUT') {
       const body = JSON.parse(init.body as string) as { base: number; document: Job; saveId: string; unheard: string[]; words: string };
-      const { base, document: next, saveId, unheard } = body;
+      const { base, document: next, saveId, unheard = [] } = body;
       bodies.push(body);
       if (saveId === head || JSON.stringify(next) === JSON.stringify(document)) return Promise.resolve(answer(200, { job: view() }));
       if (base !== version && !unheard.includes(head)) return Promise.resolve(answer(409, { kind: 'stale', job: view() }));

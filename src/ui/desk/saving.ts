@@ -169,10 +169,10 @@ export const useSaving = create<Saving>((set, get) => {
   /** Takes up what closed or crashed pages could not save any more: the latest on screen, others are put into the job's history. */
   const takeUp = async (view: JobView): Promise<void> => {
     const [latest, ...others] = await device().leftBehind(view.id);
-    const putAside = async (left: Left): Promise<void> => {
-      const { base, document, words } = left;
-      const answer = await ask(`/api/jobs/${view.id}`, 'PUT', { base, saveId: left.saveId, unheard: left.unheard, words, document });
-      if (answer.status !== 0 && answer.status < 500) await device().forget(view.id, left.page);
+    const putAside = async ({ saveId, words, document, page }: Left): Promise<void> => {
+      // from no version that there is: it goes beside the line, and takes nobody's place
+      const answer = await ask(`/api/jobs/${view.id}`, 'PUT', { base: -1, saveId, words, document });
+      if (answer.status !== 0 && answer.status < 500) await device().forget(view.id, page);
     };
     if (latest && get().id === view.id) {
       const job = readJob(latest.document);

@@ -1,0 +1,13 @@
+/** Chance that a seed repeats: numbers in [0, 1). */
+export function chanceOf(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
+  };
+}
+
+export const oneOf = <T>(chance: () => number, list: readonly T[]): T => list[Math.floor(chance() * list.length)]!;
