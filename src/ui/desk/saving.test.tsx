@@ -162,6 +162,15 @@ test('what a closed page left behind is taken up again, and forgotten once it is
   expect(kept.size).toBe(0);
 });
 
+test('what was left behind is no silent winner over what somebody saved since', async () => {
+  const { view, elsewhere } = server(base);
+  elsewhere(named('theirs'));
+  leave('gone', 'left behind', 5);
+  useSaving.getState().open(view());
+  await settle(1000);
+  expect(useSaving.getState()).toMatchObject({ status: 'stale', job: { name: 'left behind' }, theirs: { document: { name: 'theirs' } } });
+});
+
 test('of what two pages left behind the later one is on screen, the other goes to the server too', async () => {
   const { view, bodies } = server(base);
   leave('first', 'early', 1);

@@ -181,6 +181,8 @@ export const useSaving = create<Saving>((set, get) => {
       else if (!untouched) others.unshift(latest);
       else {
         set({ version: latest.base });
+        // what it began from is not what is stored now, if somebody saved since
+        if (latest.base !== view.version) stored = null;
         unheard = [...latest.unheard, latest.saveId];
         changed = latest.words === '' ? [] : [latest.words];
         put(job.value);
