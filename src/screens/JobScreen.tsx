@@ -1,8 +1,8 @@
 'use client';
 import { notFound, usePathname } from 'next/navigation';
-import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { Suspense, useCallback, useEffect, useMemo, useState, type ComponentProps } from 'react';
 import { fetchReadings, STAGES, type Stage } from '@/stages';
-import { listenTo, noteDone, useAnswer, useAnswers, useDeskState, useJob, useProgress, useSaving, type JobView } from '@/ui/desk';
+import { listenTo, noteDone, useAnswer, useAnswers, useDeskState, useJob, useBusy, useSaving, type JobView } from '@/ui/desk';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
 import { keysOf, listedKeys, useKeys } from './keys';
@@ -59,11 +59,6 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
   const keys = useMemo(() => keysOf(stage, go, () => setListing(true)), [stage, go]);
   useKeys(keys);
   const ask = useAsk('standing');
-  const summary = useAnswer('summary');
-  const dragged = useDeskState((s) => s.sliding?.narrowest);
-  const walking = job.spaces.some((s) => s.walk);
-  // the floor on screen is not this job's while its own is being worked out, or where it failed
-  const working = useProgress() !== null;
   return (
     <div className={styles.work}>
       <Top job={job} view={view} onKeys={() => setListing(true)} />
@@ -78,17 +73,19 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
           <stage.Reading />
         </Suspense>
       </aside>
-      <Tally
-        job={job}
-        now={summary.value ?? null}
-        before={summary.before ?? null}
-        dragged={dragged}
-        stale={walking ? 'Before the walk' : working ? 'Before the change' : null}
-        next={STAGES[STAGES.indexOf(stage) + 1]}
-        onGo={go}
-      />
+      <StandingTally job={job} next={STAGES[STAGES.indexOf(stage) + 1]} onGo={go} />
       <KeysDialog open={listing} onClose={() => setListing(false)} keys={listedKeys(stage, keys)} />
       <StaleDialog />
     </div>
   );
+}
+
+/** The tally of the job as it is; marked while the floor on screen is not this job's yet, or the walls are still being walked. */
+function StandingTally(props: Pick<ComponentProps<typeof Tally>, 'job' | 'next' | 'onGo'>) {
+  const { value, before } = useAnswer('summary');
+  const dragged = useDeskState((s) => s.sliding?.narrowest);
+  const busy = useBusy();
+  const walking = props.job.spaces.some((s) => s.walk);
+  const stale = walking ? 'Before the walk' : busy ? 'Before the change' : null;
+  return <Tally {...props} now={value ?? null} before={before ?? null} dragged={dragged} stale={stale} />;
 }

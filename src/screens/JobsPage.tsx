@@ -138,12 +138,12 @@ function Find({ listing, list, busy, onLook }: FindProps) {
   return (
     <div className={styles.find} role="search">
       <label>
-        <span className="unseen">Name of a floor</span>
+        <span className="unseen">Look for a floor</span>
         <Input
           type="search"
           h="44px"
           maxLength={200}
-          placeholder="Look for a floor by name"
+          placeholder="Look for a floor"
           value={listing.search}
           onChange={(e) => onLook({ search: e.target.value })}
         />

@@ -48,6 +48,13 @@ export const progress = (() => {
   };
 })();
 export const useProgress = () => useSyncExternalStore(progress.subscribe, progress.get, () => null);
+/** Whether something takes so long that it is spoken of; steps of it are not told. */
+export const useBusy = () =>
+  useSyncExternalStore(
+    progress.subscribe,
+    () => progress.get() !== null,
+    () => false,
+  );
 
 /** Work shorter than this (ms) is not spoken of. */
 const UNSPOKEN = 500;
