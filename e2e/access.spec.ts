@@ -21,6 +21,23 @@ for (const theme of ['day', 'sun', 'dark']) {
   });
 }
 
+test('what lies over a page, deleted floors and a fault pass them too', async ({ page, request }) => {
+  const id = await putJob(request, room('Reading room'));
+  await request.delete(`/api/jobs/${await putJob(request, room('Gone'))}`);
+  await page.goto('/?deleted=1');
+  await expect(page.getByRole('heading', { name: 'Gone' }).first()).toBeVisible();
+  await clean(page);
+  await openStage(page, id, 'room');
+  await page.getByRole('button', { name: 'History' }).click();
+  await page.getByRole('button', { name: /begun/ }).click();
+  await expect(page.getByText('Planks run')).toBeVisible();
+  await clean(page);
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.evaluate(() => void setTimeout(() => { throw new Error('made up'); }, 0)); // prettier-ignore
+  await expect(page.getByText('made up')).toBeVisible();
+  await clean(page);
+});
+
 test('at 390 px nothing runs off the side and every target is 44 px', async ({ page, request }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   const id = await putJob(request, room('Reading room'));

@@ -90,7 +90,7 @@ async function write(server: Served, pages: Page[], k: number): Promise<number> 
 }
 
 async function heard(server: Served, page: Page, path: string, method: string, body: unknown, then: () => void) {
-  for (let tries = 0; tries < 200; tries++) {
+  for (let tries = 0; tries < 1200; tries++) {
     const url = server.url();
     const answer = url === '' ? null : await ask(`${url}/api/jobs/${page.id}${path === '' ? '' : `/${path}`}`, method, body);
     if (answer?.status === 200) {

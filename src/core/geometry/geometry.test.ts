@@ -211,3 +211,42 @@ test.each([
     null,
   ],
 ] as const)('crossing edges of %j', (ring, want) => expect(crossingEdges(ring)).toEqual(want));
+
+/** Whether two edges of a ring cross or touch, by looking at each pair: what the tree of boxes must find too. */
+function crossesByPairs(ring: readonly Point[]): boolean {
+  const side = ([ax, ay]: Point, [bx, by]: Point, [x, y]: Point) => Math.sign((bx - ax) * (y - ay) - (by - ay) * (x - ax));
+  const holds = (a: Point, b: Point, p: Point) =>
+    side(a, b, p) === 0 && p.every((v, k) => v >= Math.min(a[k]!, b[k]!) && v <= Math.max(a[k]!, b[k]!));
+  const n = ring.length;
+  return ring.some((a, i) => {
+    const b = ring[(i + 1) % n]!;
+    const after = ring[(i + 2) % n]!;
+    if (side(a, b, after) === 0 && (b[0] - a[0]) * (after[0] - b[0]) + (b[1] - a[1]) * (after[1] - b[1]) < 0) return true;
+    return ring.some((c, j) => {
+      if (j < i + 2 || (i === 0 && j === n - 1)) return false;
+      const d = ring[(j + 1) % n]!;
+      const across = side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
+      return across || holds(a, b, c) || holds(a, b, d) || holds(c, d, a) || holds(c, d, b);
+    });
+  });
+}
+
+test('crossing edges are found wherever they are, in rings of any length', () => {
+  const corner = fc.tuple(fc.integer({ min: 0, max: 40 }), fc.integer({ min: 0, max: 40 }));
+  // a comb with many teeth crosses nowhere, until some of its corners are moved
+  const comb = (teeth: number): Point[] => [
+    ...Array.from({ length: 2 * teeth }, (_, k): Point => [k * 3, k % 2 === 0 ? 0 : 30]),
+    [6 * teeth, 60],
+    [0, 60],
+  ];
+  const moved = fc.array(fc.tuple(fc.nat(), corner), { maxLength: 3 });
+  fc.assert(
+    fc.property(fc.integer({ min: 2, max: 30 }), moved, (teeth, moves) => {
+      const ring = comb(teeth);
+      for (const [at, to] of moves) ring[at % ring.length] = to;
+      fc.pre(ring.every((p, i) => p[0] !== ring[(i + 1) % ring.length]![0] || p[1] !== ring[(i + 1) % ring.length]![1]));
+      expect(crossingEdges(ring) !== null).toBe(crossesByPairs(ring));
+    }),
+    { numRuns: 400 },
+  );
+});
