@@ -126,6 +126,12 @@ test('a page that is loaded while the server is away says so, and comes back by 
   await expect(page.getByRole('heading', { name: 'Pitsaw’s server cannot be reached.' })).toBeVisible();
   await context.setOffline(false);
   await planned(page);
+  // so does the way to all jobs
+  await context.setOffline(true);
+  await page.getByRole('link', { name: 'All jobs' }).click();
+  await expect(page.getByRole('heading', { name: 'Pitsaw’s server cannot be reached.' })).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByRole('heading', { name: 'Floors' })).toBeVisible();
 });
 
 test('a state of before is looked at and taken back; undo brings back what was there', async ({ page, request }) => {

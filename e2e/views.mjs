@@ -51,6 +51,24 @@ export const views = [
     },
   },
   {
+    name: 'history',
+    job: office,
+    stage: 'room',
+    before: async (page) => {
+      // the units there and back: three states to look at
+      for (let n = 0; n < 2; n++) {
+        await page.keyboard.press('u');
+        await page
+          .locator('[data-version]')
+          .filter({ hasText: /^saved$/ })
+          .waitFor();
+        await page.waitForTimeout(700);
+      }
+      await page.getByRole('button', { name: 'History' }).click();
+      await page.getByRole('button', { name: /begun/ }).click();
+    },
+  },
+  {
     name: 'drawing',
     before: async (page) => {
       await page.waitForLoadState('networkidle');

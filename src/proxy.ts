@@ -42,7 +42,7 @@ const HEADERS = {
   'referrer-policy': 'no-referrer',
   'cross-origin-opener-policy': 'same-origin',
   'cross-origin-resource-policy': 'same-origin',
-  'permissions-policy': 'camera=(self), microphone=(), geolocation=(), payment=(), usb=(), bluetooth=(self), screen-wake-lock=(self)',
+  'permissions-policy': 'camera=(self), microphone=(), geolocation=(), payment=(), usb=(), screen-wake-lock=(self)',
 };
 
 /** Every request comes through here: only for hosts that are ours, and every answer says what its page may do. */

@@ -30,12 +30,21 @@ export function Notice() {
   }
   if (status === 'refused') return <Strip text={`Not saved: ${refusal ?? 'the server refuses it.'} Change it, or undo. ${where}`} />;
   if (status === 'unreachable' && refusal) return <Strip text={`Not saved yet: ${refusal} Trying again. ${where}`} />;
-  if (status === 'unreachable' && !onDevice) return <Strip text={`The server cannot be reached. ${where}`} />;
+  // on a wide screen the top says it, where the work is safe on the device
+  if (status === 'unreachable') return <Strip text={`The server cannot be reached. ${where}`} narrow={onDevice} />;
   return refusal ? <Strip text={refusal} /> : null;
 }
 
-const Strip = ({ text, children }: { text: string; children?: React.ReactNode }) => (
-  <Alert.Root status="error" variant="surface" bg="paper" color="must" borderRadius="0" className={styles.notice} alignItems="center">
+const Strip = ({ text, narrow = false, children }: { text: string; narrow?: boolean; children?: React.ReactNode }) => (
+  <Alert.Root
+    status="error"
+    variant="surface"
+    bg="paper"
+    color="must"
+    borderRadius="0"
+    className={`${styles.notice} ${narrow ? styles.narrow : ''}`}
+    alignItems="center"
+  >
     <Alert.Indicator />
     <Alert.Content flex="1">{text}</Alert.Content>
     {children}

@@ -1,18 +1,15 @@
 'use client';
 import { History, Redo2, Undo2 } from 'lucide-react';
-import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { useSaving, type JobView } from '@/ui/desk';
 import { Button } from '@/ui/kit';
+import { HistoryDialog } from './HistoryDialog';
 import { Logo } from './Logo';
 import { ThemeButton } from './ThemeButton';
 import styles from './screen.module.css';
-
-// wanted seldom
-const HistoryDialog = dynamic(() => import('./HistoryDialog').then((m) => m.HistoryDialog), { ssr: false });
 
 const STATUS = {
   saved: 'saved',
@@ -56,7 +53,7 @@ export function Top({ job, view, onKeys }: { job: Job; view: JobView; onKeys: ()
         </span>
       </div>
       <span
-        className={status === 'saved' || status === 'saving' ? `quiet ${styles.wide}` : 'must'}
+        className={`${status === 'saved' || status === 'saving' ? 'quiet' : 'must'} ${styles.wide}`}
         role="status"
         style={{ fontSize: 14 }}
         data-version={view.version}
