@@ -71,14 +71,19 @@ export async function floorFrom(request: Request): Promise<{ value: FloorFile } 
   if (text === null) return { refused: tooLarge(LARGEST_FLOOR_FILE) };
   if (text.length > LARGEST_FILE && !isFloorText(text)) return { refused: tooLarge(LARGEST_FILE) };
   const floor = readFloorText(text);
-  const site = floor.ok && floor.value.events.length > 0 ? siteOf(floor.value.events) : floor;
+  if (!floor.ok) return taken(floor);
+  if (!fits(floor.value.job)) return { refused: tooLarge(LARGEST_FILE) };
+  const site = floor.value.events.length > 0 ? siteOf(floor.value.events) : floor;
   return site.ok ? taken(floor) : { refused: refused(site.problems) };
 }
 
+/** Whether a job can be read again as it will be kept: numbers are written out there, however briefly they came. */
+const fits = (job: Job): boolean => JSON.stringify(job).length <= LARGEST_FILE;
+
 /** A request's body as JSON, or the refusal of what is none; `around` is how deep what is meant lies in it. */
-async function jsonFrom(request: Request, around: number): Promise<{ value: unknown } | { refused: Response }> {
-  const text = await limitedText(request, LARGEST_FILE);
-  return text === null ? { refused: tooLarge(LARGEST_FILE) } : taken(readJson(text, DEEPEST + around));
+async function jsonFrom(request: Request, around: number, largest: number): Promise<{ value: unknown } | { refused: Response }> {
+  const text = await limitedText(request, largest);
+  return text === null ? { refused: tooLarge(LARGEST_FILE) } : taken(readJson(text, DEEPEST + around, largest));
 }
 
 /** A save besides its document. */
@@ -92,7 +97,7 @@ const saveSchema = z.object({
 
 /** Reads a save: the version that it began from, the document, and what the page says of it. */
 export async function saveFrom(request: Request): Promise<{ base: number; job: Job; saving: Saving } | { refused: Response }> {
-  const read = await jsonFrom(request, 1);
+  const read = await jsonFrom(request, 1, LARGEST_FILE + LARGEST_WRAPPER);
   if ('refused' in read) return read;
   const save = saveSchema.safeParse(read.value);
   if (!save.success || save.data.document === undefined) {
@@ -100,8 +105,14 @@ export async function saveFrom(request: Request): Promise<{ base: number; job: J
   }
   const { base, document, saveId, unheard, words } = save.data;
   const job = taken(readJob(document));
+  if ('value' in job && !fits(job.value)) return { refused: tooLarge(LARGEST_FILE) };
   return 'refused' in job ? job : { base, job: job.value, saving: { saveId, unheard, words: words?.slice(0, MOST_WORDS) } };
 }
+
+/** What a save says besides its document is no longer, characters. */
+const LARGEST_WRAPPER = 40_000;
+/** Largest batch of happenings, characters: one of them may bring the plan of a hall. */
+const LARGEST_HAPPENINGS = 16_000_000;
 
 /** Words of what a save changed are cut off here. */
 const MOST_WORDS = 200;
@@ -111,7 +122,7 @@ const LARGEST_BATCH = 500;
 
 /** Reads a batch of happenings, each with the device's own id. */
 export async function batchFrom(request: Request): Promise<{ events: SentEvent[] } | { refused: Response }> {
-  const read = await jsonFrom(request, 2);
+  const read = await jsonFrom(request, 2, LARGEST_HAPPENINGS);
   if ('refused' in read) return read;
   const body = read.value;
   const list = typeof body === 'object' && body !== null && 'events' in body ? body.events : null;

@@ -60,6 +60,19 @@ test.each<[string, () => Promise<Response>, number, RegExp]>([
     /more values/,
   ],
   ['outlines of nothing but numbers', () => jobs.POST(asked('POST', crowded)), 422, /outline/],
+  [
+    'a job that grows as it is written out',
+    () => jobs.POST(asked('POST', `${JSON.stringify(base).slice(0, -1)},"x":[${'1e20,'.repeat(290_000)}1]}`)),
+    413,
+    /larger than 4 MB/,
+  ],
+  [
+    'a save that grows as it is written out',
+    () =>
+      job.PUT(asked('PUT', `{"base":1,"document":${JSON.stringify(base).slice(0, -1)},"x":[${'1e20,'.repeat(290_000)}1]}}`), at('none')),
+    413,
+    /larger than 4 MB/,
+  ],
   ['a share of nearly nothing', () => jobs.POST(asked('POST', sharing(1e-9))), 422, /planks\[0\]\.share.*thousandth/],
   ['a floor with a line that makes no sense', () => jobs.POST(asked('POST', { format: 'pitsaw/floor', version: 1, job: base, log: [{ n: 1, ...laid('a', 1) }] })), 422, /log line 1/], // prettier-ignore
   ['a history of a job that is not there', () => history.GET(asked('GET'), at('none')), 404, /no such job/],
