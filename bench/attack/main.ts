@@ -25,13 +25,13 @@ const words = (result: object) =>
 
 /** Each attack, and which of its figures must be none. */
 const ATTACKS: Record<string, { run(): Promise<object>; none: readonly string[] }> = {
-  kills: { run: () => kills(many(500, 5)), none: ['lost', 'doubled', 'corrupt'] },
+  kills: { run: () => kills(many(500, 4)), none: ['lost', 'doubled', 'corrupt'] },
   jobs: { run: () => fuzzJobs(many(20_000, 300)), none: ['faults', 'hangs'] },
   drawings: { run: () => fuzzDrawings(many(2000, 150)), none: ['faults', 'hangs'] },
   server: { run: () => fuzzServer(many(20_000, 300)), none: ['failed', 'silent'] },
-  list: { run: () => manyJobs(many(10_000, 150)), none: [] },
+  list: { run: () => manyJobs(many(10_000, 80), short ? 1 : 5), none: [] },
   changes: { run: () => manyChanges(many(50_000, 300)), none: [] },
-  load: { run: () => load(many(30_000, 640)), none: ['failed'] },
+  load: { run: () => load(many(30_000, 320)), none: ['failed'] },
 };
 
 const unknown = names.find((name) => !(name in ATTACKS));
