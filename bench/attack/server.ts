@@ -23,7 +23,7 @@ export async function serve(): Promise<Served> {
   const kill = async () => {
     const child = running?.child;
     running = null;
-    if (!child) return;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
     const gone = new Promise((done) => child.once('exit', done));
     child.kill('SIGKILL');
     await gone;

@@ -34,8 +34,8 @@ test('two pages on one job keep each their own; what a page left is found once i
   expect(await names(c, 'job')).toEqual(['of b', 'of a']);
   await c.forget('job', 'b');
   expect(await names(c, 'job')).toEqual(['of a']);
-  // one's own is on screen
-  expect(await names(a, 'job')).toEqual([]);
+  // one's own, from before one went on to another job, is there for oneself too
+  expect(await names(b, 'other')).toEqual(['of another job']);
   await a.forget('job');
   expect(await names(c, 'job')).toEqual([]);
 });

@@ -24,11 +24,13 @@ interface Kept extends DBSchema {
 }
 
 export type Backup = {
+  /** whose memory it is */
+  readonly page: string;
   /** Keeps what is not saved yet; false where this browser keeps nothing. */
   keep(left: Omit<Left, 'page' | 'at'>): Promise<boolean>;
   /** Forgets what this page kept of a job, or what another left behind. */
   forget(jobId: string, page?: string): Promise<void>;
-  /** What pages that live no more left behind of a job, the latest first. */
+  /** What pages that live no more left behind of a job, and this one when it went on to another, the latest first. */
   leftBehind(jobId: string): Promise<readonly Left[]>;
 };
 
@@ -57,6 +59,7 @@ export function openBackup(page: string = crypto.randomUUID(), now: () => number
   };
   const living = async (): Promise<ReadonlySet<string>> => new Set(((await locks?.query())?.held ?? []).map((lock) => lock.name ?? ''));
   return {
+    page,
     async keep(left) {
       try {
         await (await database()).put('left', { ...left, page, at: now() }, keyOf(left.jobId, page));
@@ -76,7 +79,7 @@ export function openBackup(page: string = crypto.randomUUID(), now: () => number
       try {
         const [all, alive] = await Promise.all([(await database()).getAllFromIndex('left', 'jobId', jobId), living()]);
         const left = all.flatMap((one) => leftSchema.safeParse(one).data ?? []);
-        return left.filter((l) => l.page !== page && !alive.has(lockOf(l.page))).sort((a, b) => b.at - a.at);
+        return left.filter((l) => l.page === page || !alive.has(lockOf(l.page))).sort((a, b) => b.at - a.at);
       } catch {
         return [];
       }

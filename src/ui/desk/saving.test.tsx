@@ -6,7 +6,8 @@ import { useSaving } from './saving';
 /* The device's memory as a map; whether it takes anything is up to the test. */
 const kept = new Map<string, Left>();
 let full = false;
-const mockBackup: Backup = {
+const mockBackup: { -readonly [K in keyof Backup]: Backup[K] } = {
+  page: 'here',
   keep(left) {
     if (!full) kept.set('here', { ...left, page: 'here', at: 1 });
     return Promise.resolve(!full);
@@ -200,6 +201,40 @@ test('what is kept neither by the server nor by the device is said, and leaving 
   await settle(4000);
   expect(useSaving.getState().status).toBe('saved');
   expect(leaving()).toBe(false);
+});
+
+test('what was changed a moment before another job is opened goes out first', async () => {
+  const { view, saves } = server(base);
+  useSaving.getState().open(view());
+  useSaving.getState().edit('name', () => named('in haste'));
+  useSaving.getState().open({ ...view(), id: 'other' });
+  await settle(1000);
+  expect(saves.map((j) => j.name)).toEqual(['in haste']);
+  expect(useSaving.getState()).toMatchObject({ id: 'other', status: 'saved' });
+  expect(kept.size).toBe(0);
+});
+
+test('a device that is slow to write forgets nothing that is not saved', async () => {
+  const { view, reach } = server(base);
+  useSaving.getState().open(view());
+  const keep = mockBackup.keep.bind(mockBackup);
+  mockBackup.keep = async (left) => {
+    await new Promise((done) => setTimeout(done, 2000));
+    return keep(left);
+  };
+  reach(false);
+  // the save is on its way and fails, later than the device writes
+  const failing = global.fetch;
+  global.fetch = jest.fn(() => new Promise((_, fail) => setTimeout(() => fail(new Error('late')), 3000))) as unknown as typeof fetch;
+  useSaving.getState().edit('name', () => named('slow'));
+  await settle(2700);
+  expect(kept.get('here')).toMatchObject({ document: { name: 'slow' } });
+  global.fetch = failing;
+  reach(true);
+  await settle(9000);
+  expect(useSaving.getState().status).toBe('saved');
+  expect(kept.size).toBe(0);
+  mockBackup.keep = keep;
 });
 
 test('one’s own save whose answer was lost is no rival when another edit follows', async () => {

@@ -83,9 +83,10 @@ export const useSaving = create<Saving>((set, get) => {
   /** Keeps on the device what is not saved; says where it is kept nowhere. */
   const keep = async (left: Omit<Left, 'page' | 'at'>): Promise<void> => {
     const onDevice = await device().keep(left);
-    if (get().id === left.jobId && dirty) set({ onDevice });
-    // saved while it was being written
-    if (!dirty && get().id === left.jobId) void device().forget(left.jobId);
+    if (get().id !== left.jobId) return;
+    // a save that is on its way may not arrive; one that arrived while this was being written leaves nothing to keep
+    if (get().status === 'saved') void device().forget(left.jobId);
+    else set({ onDevice });
   };
 
   const heard = (id: string, job: Job, answer: { status: number; body: SaveBody }): void => {
@@ -133,6 +134,8 @@ export const useSaving = create<Saving>((set, get) => {
         words: sent.join(', '),
         document: job,
       });
+      // another job is on screen: what was not heard of is taken up when this one is opened again
+      if (get().id !== id && answer.status === 200) void device().forget(id);
       if (get().id !== id || !job) return;
       if (answer.status !== 200) changed = [...sent, ...changed];
       heard(id, job, answer);
@@ -186,7 +189,7 @@ export const useSaving = create<Saving>((set, get) => {
         unheard = [...latest.unheard, latest.saveId];
         changed = latest.words === '' ? [] : [latest.words];
         put(job.value);
-        await device().forget(view.id, latest.page);
+        if (latest.page !== device().page) await device().forget(view.id, latest.page);
       }
     }
     // from the oldest on, so that the history has them in order
@@ -217,6 +220,8 @@ export const useSaving = create<Saving>((set, get) => {
     open(view) {
       // what is on screen and saved, or on its way, is newer than a page that the server rendered earlier
       if (get().id === view.id && view.version <= get().version) return;
+      // what was changed a moment ago goes out before another job takes its place
+      if (dirty && get().id !== view.id) void save();
       clearTimeout(timer);
       dirty = false;
       changed = [];
