@@ -46,7 +46,7 @@ export async function kills(times: number, seed = 1): Promise<Losses> {
   let corrupt = 0;
   try {
     for (let n = 0; n < times; n++) {
-      await pause(40 + chance() * 400);
+      await pause(200 + chance() * 1000);
       await server.kill();
       // a copy is checked: every page of the file, every revision with its job
       if (n % 10 === 0) await backUp(server.file, `${server.file}.copy`).catch(() => corrupt++);
@@ -90,7 +90,7 @@ async function write(server: Served, pages: Page[], k: number): Promise<number> 
 }
 
 async function heard(server: Served, page: Page, path: string, method: string, body: unknown, then: () => void) {
-  for (let tries = 0; tries < 1200; tries++) {
+  for (let tries = 0; tries < 6000; tries++) {
     const url = server.url();
     const answer = url === '' ? null : await ask(`${url}/api/jobs/${page.id}${path === '' ? '' : `/${path}`}`, method, body);
     if (answer?.status === 200) {
