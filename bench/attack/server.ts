@@ -18,7 +18,8 @@ export type Served = {
 export async function serve(): Promise<Served> {
   const folder = mkdtempSync(join(tmpdir(), 'pitsaw-attack-'));
   const file = join(folder, 'jobs.sqlite');
-  const port = await freePort(4700);
+  // two attacks at once stand apart: a port is free for a moment whenever a server is killed
+  const port = await freePort(4700 + (process.pid % 900));
   let running: Awaited<ReturnType<typeof startServer>> | null = await startServer(port, file);
   const kill = async () => {
     const child = running?.child;
