@@ -81,7 +81,7 @@ test('two windows that lose their server keep each their own; none of it is lost
   for (const one of [page, other]) await one.evaluate(() => (window.fetch = () => Promise.reject(new Error('no server'))));
   await longer(page, '5100');
   await longer(other, '5300');
-  for (const one of [page, other]) await expect(one.getByText('kept on this device')).toBeVisible();
+  for (const one of [page, other]) await expect(one.getByText(/^not saved yet: kept on this device/)).toBeVisible();
   await page.close();
   await other.close();
   const back = await context.newPage();

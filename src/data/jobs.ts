@@ -64,7 +64,7 @@ export type Listing = {
 export type Listed = { readonly jobs: readonly ListedJob[]; readonly total: number };
 
 /** So many jobs are listed at once, and no more however many are asked for. */
-export const LISTED_AT_ONCE = 60;
+export const LISTED_AT_ONCE = 30;
 const MOST_LISTED = 500;
 
 const ORDER: Record<(typeof SORTS)[number], Order> = {

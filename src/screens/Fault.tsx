@@ -40,6 +40,7 @@ export function Fault({ error, reset }: Props) {
   const button = { minHeight: 44, padding: '0 16px', font: 'inherit', border: '1px solid', borderRadius: 6, marginRight: 12 };
   return (
     <main style={{ maxWidth: 720, margin: '0 auto', padding: 26 }} role="alert">
+      <title>Pitsaw: a fault</title>
       <h1 style={{ fontSize: 26, fontWeight: 700 }}>This page could not be shown.</h1>
       <p style={{ margin: '12px 0' }}>
         That is a fault of Pitsaw’s. What you did is kept. Go on; if it comes back, save a report and hand it to whoever looks after this
