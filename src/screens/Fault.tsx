@@ -1,15 +1,14 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { lastDone } from '@/ui/desk/recent';
-import { useSaving } from '@/ui/desk/saving';
+import { lastDone, workNow } from '@/ui/desk/recent';
 import { download } from '@/ui/kit/download';
 
 type Props = { error: Error & { digest?: string }; reset: () => void };
 
 /** Everything that helps to find a fault, as a file: the job, its log, versions, what was done last. Nothing of it is sent anywhere. */
 async function report(error: Props['error']): Promise<string> {
-  const { id, job, status, version } = useSaving.getState();
-  const log = id === '' ? null : await fetch(`/api/jobs/${id}/log`).then((a) => (a.ok ? a.text() : null)).catch(() => null); // prettier-ignore
+  const work = workNow();
+  const log = work && (await fetch(`/api/jobs/${work.id}/log`).then((a) => (a.ok ? a.text() : null)).catch(() => null)); // prettier-ignore
   const made = {
     format: 'pitsaw/report',
     version: 1,
@@ -19,9 +18,9 @@ async function report(error: Props['error']): Promise<string> {
     browser: navigator.userAgent,
     address: location.pathname,
     fault: { name: error.name, message: error.message, stack: error.stack, digest: error.digest },
-    saving: { id, status, version },
+    saving: work && { id: work.id, status: work.status, version: work.version },
     done: lastDone(),
-    job,
+    job: work?.job ?? null,
     log: log?.split('\n').filter(Boolean),
   };
   return `${JSON.stringify(made, null, 2)}\n`;

@@ -3,19 +3,19 @@ import { Input } from '@chakra-ui/react';
 import { FilePlus2, FileUp } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useMemo, useRef, useState } from 'react';
-import { LARGEST_FLOOR_FILE, newJob } from '@/core/given';
+import { useRef, useState } from 'react';
+import { LARGEST_FLOOR_FILE } from '@/core/given';
 import { ask, complaint, type SaveBody } from '@/ui/desk/api';
 import { useJobList, type ListedView, type Listing, type ListView } from '@/ui/desk/jobs';
 import { Button, Choice, Problems, Tick } from '@/ui/kit';
 import { JobCard } from './JobCard';
 import styles from './jobs.module.css';
 import { Logo } from './Logo';
-import { NewJob } from './NewJob';
 import { ThemeButton } from './ThemeButton';
 
-// what reads drawings is needed only where one is imported
-const ImportDialog = dynamic(() => import('@/ui/import/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
+// what makes jobs and reads drawings is fetched once the list is there
+const NewJob = dynamic(() => import('./NewJob').then((m) => m.NewJob), { ssr: false });
+const NewFromDrawing = dynamic(() => import('./NewFromDrawing').then((m) => m.NewFromDrawing), { ssr: false });
 
 /** All jobs, each with a small true drawing of its floor; looked for by name, in the order that is wanted. */
 export function JobsPage({ listing: given, first }: { listing: Listing; first: ListView }) {
@@ -26,7 +26,6 @@ export function JobsPage({ listing: given, first }: { listing: Listing; first: L
   const [problem, setProblem] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const [drawing, setDrawing] = useState<File | null>(null);
-  const fresh = useMemo(() => newJob(drawing?.name.replace(/\.\w+$/, '') ?? '', 'metric', 4000, 3000), [drawing]);
 
   const send = async (document: unknown) => {
     const answer = await ask<SaveBody>('/api/jobs', 'POST', document);
@@ -116,16 +115,7 @@ export function JobsPage({ listing: given, first }: { listing: Listing; first: L
           </Button>
         </p>
       )}
-      {drawing && (
-        <ImportDialog
-          file={drawing}
-          display="metric"
-          into={fresh}
-          action="Make a job of it"
-          onTake={(job) => void send(job)}
-          onClose={() => setDrawing(null)}
-        />
-      )}
+      {drawing && <NewFromDrawing file={drawing} onTake={(job) => void send(job)} onClose={() => setDrawing(null)} />}
       <NewJob open={creating} onClose={() => setCreating(false)} onCreate={(document) => void send(document)} />
     </main>
   );

@@ -11,3 +11,9 @@ export function noteDone(what: string): void {
 
 /** What was done last, the latest last. */
 export const lastDone = (): readonly { readonly at: string; readonly what: string }[] => [...done];
+
+/** What is on the desk, for a report: told by who holds it, so that a page without a job loads nothing of that. */
+export type Work = { readonly id: string; readonly status: string; readonly version: number; readonly job: unknown };
+let work: () => Work | null = () => null;
+export const tellsWork = (tell: () => Work | null): void => void (work = tell);
+export const workNow = (): Work | null => work();

@@ -3,7 +3,7 @@ import isEqual from 'fast-deep-equal';
 import { create } from 'zustand';
 import { readJob, type Job, type Problem } from '@/core/given';
 import { ask, complaint, type JobView, type SaveBody, type StandingView } from './api';
-import { noteDone } from './recent';
+import { noteDone, tellsWork } from './recent';
 import { openBackup, type Backup, type Left } from './backup';
 
 /**
@@ -196,6 +196,10 @@ export const useSaving = create<Saving>((set, get) => {
     for (const left of others.reverse()) await putAside(left);
   };
 
+  tellsWork(() => {
+    const { id, status, version, job } = get();
+    return job && { id, status, version, job };
+  });
   if (typeof window !== 'undefined') {
     window.addEventListener('pagehide', () => void save());
     document.addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && void save());
