@@ -42,11 +42,13 @@ export function useJobList(first: ListView, given: Listing) {
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const latest = useRef(0);
+  // what is wanted now, also for what began when something else was
+  const wanted = useRef(given);
 
-  const fetchList = async (wanted: Listing, from: number): Promise<void> => {
+  const fetchList = async (from: number): Promise<void> => {
     const mine = ++latest.current;
     setBusy(true);
-    const answer = await ask<ListView>(`/api/jobs${addressOf(wanted, { from: `${from}` })}`, 'GET');
+    const answer = await ask<ListView>(`/api/jobs${addressOf(wanted.current, { from: `${from}` })}`, 'GET');
     // somebody typed on
     if (latest.current !== mine) return;
     setBusy(false);
@@ -62,13 +64,13 @@ export function useJobList(first: ListView, given: Listing) {
     problem,
     busy,
     look(change: Partial<Listing>) {
-      const next = { ...listing, ...change };
+      const next = (wanted.current = { ...wanted.current, ...change });
       setListing(next);
       window.history.replaceState(null, '', `/${addressOf(next)}`);
       clearTimeout(timer.current);
-      timer.current = setTimeout(() => void fetchList(next, 0), change.search === undefined ? 0 : REST);
+      timer.current = setTimeout(() => void fetchList(0), change.search === undefined ? 0 : REST);
     },
-    more: () => void fetchList(listing, list.jobs.length),
-    again: () => fetchList(listing, 0),
+    more: () => void fetchList(list.jobs.length),
+    again: () => fetchList(0),
   };
 }
