@@ -14,8 +14,8 @@ export type Past = {
 };
 
 export type HistoryStore = {
-  /** The states of a job, the latest first, those before a state; null where there is no such job. */
-  past(jobId: string, before?: number): Promise<readonly Past[] | null>;
+  /** The states of a job, the latest first, those before a state, and whether there are more; null where there is no such job. */
+  past(jobId: string, before?: number): Promise<{ readonly past: readonly Past[]; readonly more: boolean } | null>;
   /** The document of one of them; null where there is none. */
   document(jobId: string, revision: number): Promise<Result<Job> | null>;
 };
@@ -33,15 +33,16 @@ export function historyStore({ jobs, revisions }: Database): HistoryStore {
         where: { jobId, ...(before === undefined ? {} : { id: { [Op.lt]: before } }) },
         attributes: ['id', 'kept', 'words', 'miniature', 'createdAt'],
         order: [['id', 'DESC']],
-        limit: PAST_AT_ONCE,
+        limit: PAST_AT_ONCE + 1,
       });
-      return rows.map((row) => ({
+      const past = rows.slice(0, PAST_AT_ONCE).map((row): Past => ({
         id: row.id,
         at: row.createdAt.toISOString(),
         words: row.words,
         miniature: row.miniature === null ? null : (JSON.parse(row.miniature) as Miniature),
         is: row.id === job.head ? 'now' : row.kept,
       }));
+      return { past, more: rows.length > PAST_AT_ONCE };
     },
     async document(jobId, id) {
       const job = await jobs.findOne({ where: presentJob(jobId), attributes: ['id'] });

@@ -111,7 +111,7 @@ test('the history says when, what and how it looked; any of it, put aside too, c
   const { id, version } = await store.create(named('start'));
   await store.save(id, version, { ...named('longer'), spaces: newJob('', 'metric', 8000, 3000).spaces }, { words: 'length of wall A' });
   await store.save(id, version, named('mine'), { words: 'name' });
-  const past = (await history.past(id))!;
+  const { past } = (await history.past(id))!;
   expect(past.map(({ is, words }) => [is, words])).toEqual([
     ['refused', 'name'],
     ['now', 'length of wall A'],
@@ -119,11 +119,21 @@ test('the history says when, what and how it looked; any of it, put aside too, c
   ]);
   expect(past.map((p) => p.miniature!.height)).toEqual([150, 75, 150]);
   expect(await history.document(id, past[0]!.id)).toMatchObject({ ok: true, value: { name: 'mine' } });
-  expect((await history.past(id, past[1]!.id))!.map((p) => p.words)).toEqual(['begun']);
+  expect(await history.past(id, past[1]!.id)).toMatchObject({ past: [{ words: 'begun' }], more: false });
   // another job’s is not told
   const other = await store.create(named('other'));
   expect(await history.document(other.id, past[0]!.id)).toBeNull();
   expect(await history.past('nobody')).toBeNull();
+});
+
+test('a long history comes in parts, and says whether there is more', async () => {
+  const history = historyStore(database);
+  const { id, version } = await store.create(named('0'));
+  for (let n = 1; n <= 60; n++) await store.save(id, version + n - 1, named(`${n}`));
+  const first = (await history.past(id))!;
+  expect([first.past.length, first.more]).toEqual([60, true]);
+  const rest = (await history.past(id, first.past.at(-1)!.id))!;
+  expect([rest.past.map((p) => p.words), rest.more]).toEqual([['begun'], false]);
 });
 
 test('the list is looked through by name, sorted, and given in parts', async () => {

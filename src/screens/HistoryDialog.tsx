@@ -17,7 +17,7 @@ const wordsOf = ({ words, is }: PastView): string => [words || 'changed', IS[is]
 /** How the job was: when, what was changed, a small drawing. Any of it can be looked at and taken back; nothing is lost by that. */
 export function HistoryDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   const id = useSaving((s) => s.id);
-  const { past, whole, problem, more, fetchDocument } = useHistory(id, open);
+  const { past, more, problem, further, fetchDocument } = useHistory(id, open);
   const [chosen, setChosen] = useState<{ past: PastView; job: Job } | null>(null);
   const look = async (one: PastView) => {
     const job = await fetchDocument(one.id);
@@ -61,9 +61,9 @@ export function HistoryDialog({ open, onClose }: { open: boolean; onClose: () =>
               </button>
             </li>
           ))}
-          {!whole && past.length > 0 && (
+          {more && (
             <li>
-              <Button w="100%" onClick={more}>
+              <Button w="100%" onClick={further}>
                 Further back
               </Button>
             </li>

@@ -13,22 +13,22 @@ export type PastView = {
   readonly is: 'now' | 'line' | 'refused';
 };
 
-type Fetched = { readonly past: readonly PastView[]; readonly whole: boolean };
+type Fetched = { readonly past: readonly PastView[]; readonly more: boolean };
 type Told<T> = Answer<T & { readonly problems?: readonly Problem[] }>;
 
 /** The states of a job, fetched while they are shown; more of them where wanted; the document of one. */
 export function useHistory(jobId: string, shown: boolean) {
-  const [fetched, setFetched] = useState<Fetched>({ past: [], whole: false });
+  const [fetched, setFetched] = useState<Fetched>({ past: [], more: false });
   const [problem, setProblem] = useState<string | null>(null);
   const load = useCallback(
     async (known: readonly PastView[]) => {
       const last = known.at(-1);
       const path = `/api/jobs/${jobId}/history${last ? `?before=${last.id}` : ''}`;
-      const answer: Told<{ past?: readonly PastView[] }> = await ask(path, 'GET');
-      const { past } = answer.body;
+      const answer: Told<Partial<Fetched>> = await ask(path, 'GET');
+      const { past, more = false } = answer.body;
       if (answer.status !== 200 || !past) return setProblem(complaint(answer));
       setProblem(null);
-      setFetched({ past: [...known, ...past], whole: past.length === 0 || (known.length === 0 && past.length < 20) });
+      setFetched({ past: [...known, ...past], more });
     },
     [jobId],
   );
@@ -46,5 +46,5 @@ export function useHistory(jobId: string, shown: boolean) {
     },
     [jobId],
   );
-  return { ...fetched, problem, more: () => void load(fetched.past), fetchDocument };
+  return { ...fetched, problem, further: () => void load(fetched.past), fetchDocument };
 }

@@ -8,5 +8,5 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
   answer(request, async () => {
     const before = Number(new URL(request.url).searchParams.get('before') ?? NaN);
     const past = await (await theStore()).history.past((await params).id, Number.isInteger(before) ? before : undefined);
-    return past ? Response.json({ past }) : missing();
+    return past ? Response.json(past) : missing();
   });
