@@ -1,5 +1,4 @@
-import { miniatureOf, type Miniature } from '../core/floors';
-import { signedArea } from '../core/geometry';
+import { miniatureOf, roomsArea, type Miniature } from '../core/floors';
 import type { Job } from '../core/given';
 
 /** What is written beside a job, so that a list of ten thousand reads no document. */
@@ -21,7 +20,7 @@ export const soughtAs = (text: string): string => text.normalize('NFKD').replace
 export const summaryOf = (job: Job): Summary => ({
   name: job.name,
   sought: soughtAs(job.name),
-  area: job.spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0),
+  area: roomsArea(job),
   display: job.display,
   product: job.product.name,
   miniature: JSON.stringify(miniatureOf(job) satisfies Miniature),

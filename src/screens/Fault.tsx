@@ -1,5 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
+import { fetchLog } from '@/ui/desk/api';
 import { lastDone, workNow } from '@/ui/desk/recent';
 import { download } from '@/ui/kit/download';
 
@@ -8,7 +9,6 @@ type Props = { error: Error & { digest?: string }; reset: () => void };
 /** Everything that helps to find a fault, as a file: the job, its log, versions, what was done last. Nothing of it is sent anywhere. */
 async function report(error: Props['error']): Promise<string> {
   const work = workNow();
-  const log = work && (await fetch(`/api/jobs/${work.id}/log`).then((a) => (a.ok ? a.text() : null)).catch(() => null)); // prettier-ignore
   const made = {
     format: 'pitsaw/report',
     version: 1,
@@ -21,7 +21,7 @@ async function report(error: Props['error']): Promise<string> {
     saving: work && { id: work.id, status: work.status, version: work.version },
     done: lastDone(),
     job: work?.job ?? null,
-    log: log?.split('\n').filter(Boolean),
+    log: work && (await fetchLog(work.id)),
   };
   return `${JSON.stringify(made, null, 2)}\n`;
 }

@@ -1,10 +1,9 @@
 'use client';
 import { useState } from 'react';
-import { miniatureOf } from '@/core/floors';
-import { signedArea } from '@/core/geometry';
+import { miniatureOf, roomsArea } from '@/core/floors';
 import type { Job } from '@/core/given';
 import { formatArea, formatLength } from '@/core/units';
-import { edit, useHistory, useSaving, type PastView } from '@/ui/desk';
+import { directionWords, edit, useHistory, useSaving, type PastView } from '@/ui/desk';
 import { Button, Lines, Problems, Why, Window } from '@/ui/kit';
 import { RoomsDrawing } from '@/ui/sheet/RoomsDrawing';
 import styles from './history.module.css';
@@ -83,7 +82,6 @@ export function HistoryDialog({ open, onClose }: { open: boolean; onClose: () =>
 
 /** A state as it was: its rooms, and what was settled of them. */
 function State({ past, job }: { past: PastView; job: Job }) {
-  const area = job.spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0);
   const plank = job.product.planks[0]!;
   const length = (mm: number) => formatLength(mm, job.display, { decimals: 1 });
   const { direction } = job.layout;
@@ -95,7 +93,7 @@ function State({ past, job }: { past: PastView; job: Job }) {
       </Why>
       <Lines>
         <li>
-          {job.spaces.map((s) => s.name || s.id).join(', ')} <span>{formatArea(area, job.display)}</span>
+          {job.spaces.map((s) => s.name || s.id).join(', ')} <span>{formatArea(roomsArea(job), job.display)}</span>
         </li>
         <li>
           {job.product.name || 'Plank'}{' '}
@@ -107,7 +105,7 @@ function State({ past, job }: { past: PastView; job: Job }) {
           Gap <span>{length(job.product.limits.gap)}</span>
         </li>
         <li>
-          Planks run <span>{direction === 'auto' ? 'as Pitsaw finds best' : `at ${direction}°`}</span>
+          Planks run <span>{direction === 'auto' ? 'as Pitsaw finds best' : directionWords(direction)}</span>
         </li>
       </Lines>
     </>

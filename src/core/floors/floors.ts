@@ -86,6 +86,9 @@ export function floorsOf(job: Surveyed): Result<readonly Floor[]> {
   return problems.length > 0 ? bad(...problems) : good(floors);
 }
 
+/** Floor from wall to wall, all rooms together, mm²: before anything is kept off a wall. */
+export const roomsArea = ({ spaces }: Pick<Job, 'spaces'>): number => spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0);
+
 function overlaps(spaces: readonly Space[]): Problem[] {
   const problems: Problem[] = [];
   const boxes = spaces.map((s) => boxOf(s.outline));

@@ -6,7 +6,20 @@ import { floorText, type Job, type Plan } from '@/core/given';
 import { sawCuts, type CutLine, type CutRow } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { cutListCsv, cutWords, planSvg, restWords, takeWords } from '@/formats';
-import { choose, isSawn, pieceChoice, sawn, useAnswer, useDeskState, useFloor, useJob, usePlan, useSaving, useSite } from '@/ui/desk';
+import {
+  choose,
+  fetchLog,
+  isSawn,
+  pieceChoice,
+  sawn,
+  useAnswer,
+  useDeskState,
+  useFloor,
+  useJob,
+  usePlan,
+  useSaving,
+  useSite,
+} from '@/ui/desk';
 import { BigNumber, Button, Mistake, ReadingTitle, Stops, Tick, Why } from '@/ui/kit';
 import { download } from '@/ui/kit/download';
 import { isDrawn, PlankDrawing } from '@/ui/sheet/PlankDrawing';
@@ -65,9 +78,8 @@ function Out({ job, plan, rows }: { job: Job; plan: Plan; rows: readonly CutRow[
   /** The job as it is on screen; with its log, where the server answers. */
   const exportJob = async () => {
     setTrouble(null);
-    const log = await fetch(`/api/jobs/${id}/log`).then((a) => (a.ok ? a.text() : null)).catch(() => null); // prettier-ignore
-    const lines = log?.split('\n').filter(Boolean) ?? [];
-    if (lines.length > 0) return download(`${name}.floor.pitsaw.json`, 'application/json', floorText(job, lines));
+    const log = await fetchLog(id);
+    if (log && log.length > 0) return download(`${name}.floor.pitsaw.json`, 'application/json', floorText(job, log));
     download(`${name}.pitsaw.json`, 'application/json', `${JSON.stringify(job, null, 2)}\n`);
     if (log === null) setTrouble('The server cannot be reached: the file holds the job as it is on screen, and not what happened on site.');
   };

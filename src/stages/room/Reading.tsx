@@ -2,7 +2,7 @@
 import { Field, Input } from '@chakra-ui/react';
 import { Footprints } from 'lucide-react';
 import { useState } from 'react';
-import { signedArea } from '@/core/geometry';
+import { roomsArea } from '@/core/floors';
 import type { Job, Space } from '@/core/given';
 import { formatArea, formatLength } from '@/core/units';
 import { edit, firstText, rectangleOf, resized, useJob, useSpace, withSpace } from '@/ui/desk';
@@ -41,7 +41,7 @@ const named = (job: Job): string => (job.spaces.length === 1 ? 'one room' : `${j
 const counted = (n: number, one: string, many: string): string => (n === 0 ? 'none' : n === 1 ? `one ${one}` : `${n} ${many}`);
 
 function Surveyed({ job, space }: { job: Job; space: Space }) {
-  const area = job.spaces.reduce((sum, s) => sum + Math.abs(signedArea(s.outline)), 0);
+  const area = roomsArea(job);
   const [number, ...unit] = formatArea(area, job.display).split(' ');
   const doorways = (job.openings ?? []).filter((o) => o.between.includes(space.id)).length;
   const checks = (space.widths?.length ?? 0) + (space.diagonals?.length ?? 0);

@@ -43,6 +43,15 @@ export async function ask<T>(
   }
 }
 
+/** The lines of a job's log as the server has them; null where it does not answer. */
+export async function fetchLog(jobId: string): Promise<readonly string[] | null> {
+  const text = await fetch(`/api/jobs/${jobId}/log`).then(
+    (answer) => (answer.ok ? answer.text() : null),
+    () => null,
+  );
+  return text === null ? null : text.split('\n').filter(Boolean);
+}
+
 /** The sentence to show for an answer that is not what was hoped for. */
 export function complaint(answer: Answer<{ readonly problems?: readonly Problem[] }>): string {
   const [problem] = answer.body.problems ?? [];
