@@ -82,6 +82,7 @@ export type JobStore = {
   file(id: string): Promise<{ readonly name: string; readonly text: string } | null>;
   /** Saves a document that was changed from version `base`. */
   save(id: string, base: number, document: Job, saving?: Saving): Promise<Saved>;
+  /** @throws Unreadable where the state to go to cannot be read any more; the job stays as it is */
   undo(id: string): Promise<StoredJob | null>;
   redo(id: string): Promise<StoredJob | null>;
   remove(id: string): Promise<boolean>;
@@ -89,7 +90,7 @@ export type JobStore = {
 };
 
 /** A document that is kept and cannot be read any more. */
-class Unreadable extends Error {}
+export class Unreadable extends Error {}
 
 /** Revisions of a job are thinned out once in so many saves of it. */
 const THINNED_EVERY = 64;

@@ -1,7 +1,7 @@
 import 'server-only';
 import { z } from 'zod';
 import { siteOf } from '@/core/lay';
-import type { Saving, SentEvent } from '@/data';
+import { Unreadable, type Saving, type SentEvent } from '@/data';
 import {
   DEEPEST,
   LARGEST_FILE,
@@ -35,6 +35,11 @@ export async function answer(request: Request, work: () => Promise<Response>): P
   try {
     return await work();
   } catch (error) {
+    if (error instanceof Unreadable) {
+      return refused([
+        { path: '', text: `That state cannot be read any more (${error.message}); the job stays as it is. Its history has others.` },
+      ]);
+    }
     process.stderr.write(`${request.method} ${new URL(request.url).pathname}: ${error instanceof Error ? error.stack : String(error)}\n`);
     return problems(500, { path: '', text: 'Something failed inside Pitsaw; nothing was changed.' });
   }

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { newJob, planFile, type Job } from '@/core/given';
 import { planJob } from '@/core/plan';
+import { openDatabase } from '@/data';
 import * as jobs from './jobs/route';
 import * as job from './jobs/[id]/route';
 import * as history from './jobs/[id]/history/route';
@@ -134,6 +135,18 @@ test('the list, the history and health answer', async () => {
   const listed = await jobs.GET(new Request(`${HOST}/api/jobs?search=toll&sort=nonsense&from=-3&count=x`));
   expect(await bodyOf(listed)).toMatchObject({ jobs: [{ id, name: 'Toll house' }] });
   expect((await health.GET()).status).toBe(200);
+});
+
+test('going back to a state that cannot be read any more is refused in a sentence, and the job stays', async () => {
+  const { id, version } = await put();
+  await job.PUT(asked('PUT', { base: version, document: { ...base, name: 'Toll house' } }), at(id));
+  const database = await openDatabase(process.env.PITSAW_DB!);
+  await database.revisions.update({ document: '{"format":"pitsaw/job","version":9}' }, { where: { jobId: id, parent: null } });
+  await database.sequelize.close();
+  const refused = await undo.POST(asked('POST', {}), at(id));
+  expect(refused.status).toBe(422);
+  expect(JSON.stringify(await bodyOf(refused))).toMatch(/cannot be read any more .*version/);
+  expect(JSON.stringify(await bodyOf(await job.GET(asked('GET'), at(id))))).toContain('Toll house');
 });
 
 test('a batch that comes twice is kept once; what makes no sense is refused by itself', async () => {
