@@ -82,7 +82,7 @@ export type JobStore = {
   file(id: string): Promise<{ readonly name: string; readonly text: string } | null>;
   /** Saves a document that was changed from version `base`. */
   save(id: string, base: number, document: Job, saving?: Saving): Promise<Saved>;
-  /** @throws Unreadable where the state to go to cannot be read any more; the job stays as it is */
+  /** @throws what `isUnreadable` knows, where the state to go to cannot be read any more; the job stays as it is */
   undo(id: string): Promise<StoredJob | null>;
   redo(id: string): Promise<StoredJob | null>;
   remove(id: string): Promise<boolean>;
@@ -90,7 +90,11 @@ export type JobStore = {
 };
 
 /** A document that is kept and cannot be read any more. */
-export class Unreadable extends Error {}
+class Unreadable extends Error {
+  override readonly name = 'Unreadable';
+}
+/** Told by its name: the store may have been opened by another route, which has a class of its own. */
+export const isUnreadable = (error: unknown): error is Error => error instanceof Error && error.name === 'Unreadable';
 
 /** Revisions of a job are thinned out once in so many saves of it. */
 const THINNED_EVERY = 64;
@@ -178,7 +182,7 @@ export function jobStore({ sequelize, jobs, revisions }: Database): JobStore {
       try {
         return await stored(row);
       } catch (error) {
-        if (!(error instanceof Unreadable)) throw error;
+        if (!isUnreadable(error)) throw error;
         const problem = error.message;
         // from now on the list says so too
         if (row.problem !== problem) await change((transaction) => row.update({ problem }, { transaction, silent: true }));

@@ -1,7 +1,7 @@
 import 'server-only';
 import { z } from 'zod';
 import { siteOf } from '@/core/lay';
-import { Unreadable, type Saving, type SentEvent } from '@/data';
+import { isUnreadable, type Saving, type SentEvent } from '@/data';
 import {
   DEEPEST,
   LARGEST_FILE,
@@ -35,7 +35,7 @@ export async function answer(request: Request, work: () => Promise<Response>): P
   try {
     return await work();
   } catch (error) {
-    if (error instanceof Unreadable) {
+    if (isUnreadable(error)) {
       return refused([
         { path: '', text: `That state cannot be read any more (${error.message}); the job stays as it is. Its history has others.` },
       ]);
