@@ -21,6 +21,6 @@ try {
     );
   }
 } catch (error) {
-  console.error(`Nothing was changed: ${error instanceof Error ? error.message : String(error)}.`);
+  console.error(`Not done: ${error instanceof Error ? error.message : String(error)}.`);
   process.exitCode = 1;
 }

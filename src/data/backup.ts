@@ -63,7 +63,7 @@ function copyPhotos(from: string, to: string): number {
 }
 
 function checkPhoto(folder: string, photo: string): void {
-  const hash = createHash('sha256').update(readFileSync(join(folder, photo))).digest('hex'); // prettier-ignore
+  const hash = createHash('sha256').update(readFileSync(join(folder, photo))).digest('hex');
   if (!photo.startsWith(hash)) throw new Error(`the photo ${photo} is damaged`);
 }
 
@@ -98,7 +98,7 @@ async function using<T>(file: string, work: (db: sqlite3.Database) => Promise<T>
   }
 }
 
-type Backup = { step(pages: number, done: (error: Error | null, finished: boolean) => void): void; finish(done: () => void): void; retryErrors: number[] };
+type Backup = { step(pages: number, done: (error: Error | null, finished: boolean) => void): void; finish(done: () => void): void };
 
 /** Copies all pages in one go: in parts a busy database would begin the copy anew again and again. */
 function copied(db: sqlite3.Database, other: string, outwards: boolean): Promise<void> {

@@ -86,6 +86,7 @@ function StandingTally(props: Pick<ComponentProps<typeof Tally>, 'job' | 'next' 
   const dragged = useDeskState((s) => s.sliding?.narrowest);
   const busy = useBusy();
   const walking = props.job.spaces.some((s) => s.walk);
-  const stale = walking ? 'Before the walk' : busy ? 'Before the change' : null;
+  // where there are no figures yet, there is nothing to mark
+  const stale = walking ? 'Before the walk' : busy && value ? 'Before the change' : null;
   return <Tally {...props} now={value ?? null} before={before ?? null} dragged={dragged} stale={stale} />;
 }

@@ -161,11 +161,7 @@ function Find({ listing, list, busy, onLook }: FindProps) {
 
 function foundWords(total: number, { search, deleted }: Listing): string {
   const kind = deleted ? 'deleted ' : '';
-  if (total === 0)
-    return search.trim() === ''
-      ? deleted
-        ? 'Nothing was deleted in the last 30 days.'
-        : ''
-      : `No ${kind}floor has “${search.trim()}” in its name.`;
+  if (total === 0 && search.trim() !== '') return `No ${kind}floor has “${search.trim()}” in its name.`;
+  if (total === 0) return deleted ? 'Nothing was deleted in the last 30 days.' : '';
   return `${total} ${kind}${total === 1 ? 'floor' : 'floors'}`;
 }

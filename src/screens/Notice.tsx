@@ -8,7 +8,8 @@ import styles from './screen.module.css';
 /** What is wrong with saving, where it is more than a word: what the server said, where the work is now, and what can be done. */
 export function Notice() {
   const router = useRouter();
-  const { status, onDevice, refusal, bringBack, saveAsNew } = useSaving();
+  const { status, onDevice, refusal: said, bringBack, saveAsNew } = useSaving();
+  const refusal = said && said.replace(/[.!?]?$/, (end) => end || '.');
   const where = onDevice
     ? 'What you did is kept on this device.'
     : 'This browser keeps nothing, so what you did is on this page alone: leave it open.';
