@@ -89,6 +89,8 @@ export const views = [
         await page.waitForTimeout(250);
       }
       await page.getByRole('complementary', { name: 'Reading' }).evaluate((e) => e.scrollTo(0, 0));
+      // the floor with the length that was taken, not the one before
+      await page.locator('footer[data-stale]').waitFor({ state: 'detached' });
     },
   },
   { name: 'setout-phone', job: ferry, stage: 'setout', size: phone, theme: 'sun' },
