@@ -7,3 +7,4 @@ export * from './ring';
 export * from './frame';
 export * from './clip';
 export * from './inset';
+export * from './places';

@@ -147,3 +147,21 @@ export function tidyRing(ring: Ring, tolerance = TOLERANCE): Ring {
   }
   return kept;
 }
+
+/** The corners of the points' hull, anticlockwise (monotone chain). */
+export function hullOf(points: readonly Point[]): Point[] {
+  const sorted = [...points].sort((p, q) => p[0] - q[0] || p[1] - q[1]);
+  const half = (list: readonly Point[]): Point[] => {
+    const chain: Point[] = [];
+    for (const p of list) {
+      while (chain.length > 1) {
+        const [a, b] = [chain[chain.length - 2]!, chain[chain.length - 1]!];
+        if ((b[0] - a[0]) * (p[1] - a[1]) - (b[1] - a[1]) * (p[0] - a[0]) > 0) break;
+        chain.pop();
+      }
+      chain.push(p);
+    }
+    return chain.slice(0, -1);
+  };
+  return [...half(sorted), ...half([...sorted].reverse())];
+}

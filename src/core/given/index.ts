@@ -3,6 +3,8 @@
  * their place, and presets to begin with.
  */
 export * from './known';
+export { quote, isDate, hoursOf } from './fields';
+export * from './base';
 export * from './schema';
 export * from './problems';
 export * from './read';

@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { number, point, quote, ring, size } from './fields';
 import type { Known } from './known';
 import { planSchema, readPlan, type Plan } from './plan';
 import { bad, good, pathText, type Problem, type Result } from './problems';
-import { number, point, quote, ring, size } from './schema';
+
 import { LONGEST_LOG } from './sizes';
 
 /*

@@ -1,6 +1,7 @@
-import { boxOf, crossingEdges, signedArea, tidyRing, type Ring } from '../geometry';
+import { boxOf, crossingEdges, placesOf, signedArea, tidyRing, type Ring } from '../geometry';
+import { SAME_PLACE } from './base';
 import { bad, good, pathText, type Problem, type Result } from './problems';
-import { jobSchema, type Job, type Product } from './schema';
+import { jobSchema, type Base, type Job, type Product } from './schema';
 import { LARGEST_FILE, MOST_POINTS, MOST_VALUES } from './sizes';
 
 /** A job file is nested no deeper. */
@@ -104,7 +105,25 @@ function checkJob(job: Job): Problem[] {
 
   checkProduct(job.product, 'product', say);
   job.layouts?.forEach((l, i) => l.product && checkProduct(l.product, `layouts[${i}].product`, say));
+  checkBases(job.bases ?? [], known, say);
   return problems;
+}
+
+function checkBases(bases: readonly Base[], known: (id: string, path: string) => void, say: Say): void {
+  const seen = new Set<string>();
+  bases.forEach(({ space, levels }, i) => {
+    known(space, `bases[${i}].space`);
+    if (seen.has(space)) say(`bases[${i}].space`, `a second entry for "${space}"; put both into one`);
+    seen.add(space);
+    const places = placesOf<number>(SAME_PLACE);
+    levels?.forEach(({ at, height }, k) => {
+      const other = places.near(at);
+      if (other === null) places.add(at, k);
+      else if (levels[other]!.height !== height) {
+        say(`bases[${i}].levels[${k}]`, `two heights at one place: ${height} here, ${levels[other]!.height} in levels[${other}]; keep one`);
+      }
+    });
+  });
 }
 
 type Say = (path: string, text: string) => void;

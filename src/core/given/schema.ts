@@ -1,35 +1,11 @@
 import { z } from 'zod';
-import { LONGEST } from '../units';
+import { baseShape, productBase } from './base';
+import { count, id, length, name, notNegative, number, oneOf, point, quote, ring, size } from './fields';
 import type { Known } from './known';
 
 /*
  * The job file, as `formats` states it. Objects are loose: a field that we do not know is kept and written back.
  */
-
-export const number = (what: string) =>
-  z.number({
-    error: (issue) => (issue.input === undefined ? `${what} is missing` : `${what} must be a number, not ${quote(issue.input)}`),
-  });
-const length = number('a length').min(-LONGEST, 'further than a kilometre from the origin').max(LONGEST, 'more than a kilometre');
-export const size = number('a length').positive('must be more than 0').max(LONGEST, 'more than a kilometre');
-const notNegative = number('a length').min(0, 'cannot be negative').max(LONGEST, 'more than a kilometre');
-const count = number('a count').int('must be a whole number').min(0, 'cannot be negative').max(2000, 'more than 2000');
-export const point = z.tuple([length, length], { error: 'a point is [x, y], two numbers in millimetres' });
-export const ring = z
-  .array(point, { error: 'an outline is a list of points' })
-  .min(3, 'an outline needs at least three points')
-  .max(2000, 'more than 2000 points: draw it with fewer');
-const id = z.string({ error: 'an id is a text' }).min(1, 'an id cannot be empty').max(200, 'an id of more than 200 letters');
-const name = z.string({ error: 'a name is a text' }).max(200, 'a name of more than 200 letters');
-const oneOf = <const T extends readonly [string, ...string[]]>(values: T) =>
-  z.enum(values, { error: (issue) => `${quote(issue.input)} is not one of ${values.join(', ')}` });
-
-export function quote(value: unknown): string {
-  if (typeof value === 'string') return `"${value.length > 40 ? `${value.slice(0, 40)}…` : value}"`;
-  if (value === undefined) return 'nothing';
-  if (value === null || typeof value === 'number' || typeof value === 'boolean') return String(value);
-  return Array.isArray(value) ? 'a list' : 'an object';
-}
 
 export const LIMIT_NAMES = ['gap', 'stagger', 'endPiece', 'rip', 'runAlong', 'runAcross'] as const;
 export type LimitName = (typeof LIMIT_NAMES)[number];
@@ -76,6 +52,7 @@ export const productSchema = z.looseObject({
   lock: oneOf(['angle', 'angle-drop', 'tap']),
   limits,
   limitSources: z.partialRecord(z.enum(LIMIT_NAMES), limitSource).optional(),
+  ...productBase,
 });
 
 /** A walk round a room that is not closed yet: wall lengths, and how far one turns right at the end of each, in degrees. */
@@ -182,6 +159,7 @@ export const jobSchema = z.looseObject({
     })
     .optional(),
   layouts: z.array(layoutOverride, { error: 'layouts is a list' }).max(500, 'more than 500 layouts').optional(),
+  ...baseShape,
 });
 
 export type Job = Known<z.infer<typeof jobSchema>>;
@@ -193,3 +171,8 @@ export type Opening = NonNullable<Job['openings']>[number];
 export type Obstacle = NonNullable<Job['obstacles']>[number];
 export type Layout = Job['layout'];
 export type Hand = NonNullable<Job['hand']>;
+export type Base = NonNullable<Job['bases']>[number];
+export type Compound = NonNullable<Job['compound']>;
+export type Air = NonNullable<Job['climate']>[number];
+export type Moisture = NonNullable<Base['moisture']>[number];
+export type MoistureMethod = Moisture['method'];

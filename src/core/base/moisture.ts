@@ -1,0 +1,84 @@
+import type { Base, Job, LimitSource, Moisture, MoistureMethod } from '../given';
+
+/** What the wettest reading that counts allows: laying at once, over a film that keeps vapour back, or not at all. */
+export type Verdict = 'fine' | 'film' | 'stop' | 'unknown';
+export type MoistureVerdict = { readonly verdict: Verdict; readonly reasons: readonly string[]; readonly from: LimitSource };
+
+type Limits = { readonly fine: number; readonly film: number };
+
+/** Usual limits; presets: the product's own instructions and the meter's decide. Mass: % of mass by a carbide test; air: % humidity in a hole or under a hood; wood: % by a pin meter. */
+export const PRESET_MOISTURE: Readonly<Record<MoistureMethod, Limits>> = {
+  mass: { fine: 2, film: 4 },
+  air: { fine: 75, film: 85 },
+  wood: { fine: 12, film: 12 },
+};
+
+export const METHOD_WORDS: Readonly<Record<MoistureMethod, string>> = {
+  mass: '% of mass, carbide test',
+  air: '% humidity, in a hole or under a hood',
+  wood: '% in wood, pin meter',
+};
+
+export const limitsFor = (given: Job['moistureLimits'], method: MoistureMethod): Limits => given?.[method] ?? PRESET_MOISTURE[method];
+
+/** Readings by one method nearer to each other than this (mm) are of one place: the latest counts. */
+const ONE_PLACE = 300;
+
+/** The readings that count: of those by one method at one place the latest. */
+export const counting = (readings: readonly Moisture[]): readonly Moisture[] =>
+  readings.filter(
+    (a) => !readings.some((b) => b.method === a.method && b.on > a.on && Math.hypot(b.at[0] - a.at[0], b.at[1] - a.at[1]) <= ONE_PLACE),
+  );
+
+export const verdictOf = ({ value }: Pick<Moisture, 'value'>, { fine, film }: Limits): Exclude<Verdict, 'unknown'> =>
+  value <= fine ? 'fine' : value <= film ? 'film' : 'stop';
+
+const RANK = { fine: 0, film: 1, stop: 2 } as const;
+
+/** Whether a base always asks for a film, whatever was read. */
+const vapour = (base: Base): string | null =>
+  base.substrate === 'concrete' || base.substrate === 'screed'
+    ? `${base.substrate === 'screed' ? 'A screed' : 'Concrete'} gives off vapour for years: a film, however dry it reads.`
+    : base.belowGround
+      ? 'Below ground vapour comes in from outside: a film, however dry it reads.'
+      : null;
+
+/** What the moisture of a space's base allows, and why. */
+export function moistureOf(base: Base | undefined, given: Job['moistureLimits']): MoistureVerdict {
+  const from = (methods: readonly MoistureMethod[]): LimitSource =>
+    given && (methods.length > 0 ? methods.every((m) => given[m]) : Object.keys(given).length > 0) ? 'yours' : 'preset';
+  if (!base) return { verdict: 'unknown', reasons: ['Nobody has said yet what the base is.'], from: from([]) };
+  const readings = counting(base.moisture ?? []);
+  const always = vapour(base);
+  if (readings.length === 0) {
+    if (always === null) return { verdict: 'fine', reasons: [], from: from([]) };
+    return {
+      verdict: 'unknown',
+      reasons: ['No moisture has been read, and this base may be wet: read it before anything is laid.'],
+      from: from([]),
+    };
+  }
+  const judged = readings.map((r) => ({ ...r, verdict: verdictOf(r, limitsFor(given, r.method)) }));
+  const worst = Math.max(...judged.map((r) => RANK[r.verdict]));
+  const decisive = judged.filter((r) => RANK[r.verdict] === worst);
+  const reasons = worst === 0 ? [] : worstOfEach(decisive).map((r) => sentence(r, limitsFor(given, r.method)));
+  if (always !== null && worst < RANK.stop) reasons.push(always);
+  const verdict = worst === RANK.stop ? 'stop' : worst === RANK.film || always !== null ? 'film' : 'fine';
+  return { verdict, reasons, from: from([...new Set(judged.map((r) => r.method))]) };
+}
+
+/** Of the readings by each method the highest. */
+const worstOfEach = (readings: readonly Moisture[]): Moisture[] =>
+  Object.values(
+    readings.reduce<Partial<Record<MoistureMethod, Moisture>>>((most, r) => {
+      const other = most[r.method];
+      return other && other.value >= r.value ? most : { ...most, [r.method]: r };
+    }, {}),
+  );
+
+const sentence = ({ value, method, on }: Moisture, { fine, film }: Limits): string => {
+  const read = `${value} ${METHOD_WORDS[method]}, read on ${on.slice(0, 10)}`;
+  return value > film
+    ? `${read}: more than the ${film} that may be laid on. Find where it comes from, let it dry, read again.`
+    : `${read}: more than the ${fine} that may be laid on without a film.`;
+};
