@@ -1,5 +1,7 @@
-import { newJob, type Job, type Product } from '../src/core/given';
-import { cottageHouse } from '../src/devices';
+import { pointsToRead } from '../src/core/base';
+import type { Point } from '../src/core/geometry';
+import { newJob, type Base, type Job, type Product } from '../src/core/given';
+import { cottageGround, cottageHouse } from '../src/devices';
 
 /*
  * The demo's scenario, all of it invented: a lock-keeper's cottage beside a disused canal becomes a village reading room, and a ferry
@@ -95,6 +97,69 @@ const box = (x: number, y: number, length: number, width: number): [number, numb
   [x, y + width],
 ];
 
+/** Heights of a room of the cottage as the crew read them: to half a millimetre, now and then a quarter off. */
+const heightsOf = (space: string, spacing: number): NonNullable<Base['levels']> => {
+  const { outline } = cottageHouse.spaces.find((s) => s.id === space)!;
+  const openings = cottageHouse.openings.filter((o) => o.between.includes(space));
+  return pointsToRead(outline, openings, spacing).map(([x, y]: Point, i) => ({
+    at: [x, y],
+    height: Math.round(2 * (cottageGround(x, y) + [0, 0.2, -0.2][i % 3]!)) / 2,
+  }));
+};
+
+const done = (on: string, by: string, ...ids: string[]) => ids.map((id) => ({ id, on, by }));
+
+/** Concrete at the back, boards at the front: what was found, read and ticked before anything is poured. */
+const cottageBases: Base[] = [
+  {
+    space: 'reading',
+    substrate: 'concrete',
+    belowGround: true,
+    built: 1954,
+    spacing: 500,
+    levels: heightsOf('reading', 500),
+    moisture: [
+      { at: [2400, 4600], on: '2026-10-12', method: 'mass', value: 3.1 },
+      { at: [2450, 4650], on: '2026-11-09', method: 'mass', value: 2.6 },
+      { at: [900, 2000], on: '2026-11-09', method: 'mass', value: 2.1 },
+    ],
+    cautions: done('2026-10-12', 'Wren', 'strips', 'asbestos', 'lead', 'silica'),
+    checks: [...done('2026-10-12', 'Wren', 'strip-out', 'gripper', 'staples', 'glue'), ...done('2026-11-09', 'Moss', 'hollow', 'cracks')],
+  },
+  {
+    space: 'kitchen',
+    substrate: 'concrete',
+    belowGround: true,
+    built: 1954,
+    spacing: 600,
+    levels: heightsOf('kitchen', 600),
+    moisture: [{ at: [5900, 2500], on: '2026-11-09', method: 'mass', value: 1.8 }],
+    cautions: done('2026-10-12', 'Wren', 'strips', 'asbestos', 'lead', 'silica'),
+  },
+  {
+    space: 'corridor',
+    substrate: 'boards',
+    built: 1911,
+    spacing: 400,
+    levels: heightsOf('corridor', 400),
+    moisture: [{ at: [3000, 600], on: '2026-11-09', method: 'wood', value: 9.5 }],
+    cautions: done('2026-10-12', 'Moss', 'strips', 'asbestos', 'lead', 'licensed'),
+    checks: done('2026-10-13', 'Moss', 'strip-out', 'gripper', 'staples', 'fasteners', 'screw-boards', 'squeaks', 'missed-joist'),
+  },
+  { space: 'books', substrate: 'boards', built: 1911 },
+];
+
+/** The air of the reading room over two days in November. */
+const cottageAir = Array.from({ length: 17 }, (_, i) => {
+  const day = Math.sin((i / 8) * 2 * Math.PI);
+  const hour = (i * 3) % 24;
+  return {
+    time: `2026-11-${String(9 + Math.floor((i * 3) / 24)).padStart(2, '0')}T${String(hour).padStart(2, '0')}:00`,
+    temperature: Math.round((19.5 - 1.2 * day) * 10) / 10,
+    humidity: Math.round(i === 5 ? 67 : 55 + 3 * day),
+  };
+});
+
 export const cottage: Job = {
   ...newJob('Weir Cottage', 'metric', 7200, 1260),
   product: ashGrey,
@@ -107,6 +172,9 @@ export const cottage: Job = {
     { id: 'kitchen-register', kind: 'register', gap: 3, outline: box(5200, 3700, 300, 100) },
   ],
   layouts: [{ space: 'kitchen', product: kitchenVinyl }],
+  bases: cottageBases,
+  climate: cottageAir,
+  boxesSince: '2026-11-09T06:00',
 };
 
 const inch = 25.4;

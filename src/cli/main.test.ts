@@ -59,7 +59,7 @@ test.each<[string, () => string[], RegExp]>([
     () => ['plan', file(JSON.stringify(newJob('x', 'metric', 4000, 15)))],
     /^spaces\[0\]\.outline: nothing is left to lay/,
   ],
-  ['no verb', () => [], /^usage: pitsaw plan\|audit\|export FILE/],
+  ['no verb', () => [], /^usage: pitsaw plan\|audit\|base\|export FILE/],
   ['an unknown verb', () => ['paint', 'x'], /^unknown command 'paint'/],
   ['an unknown option', () => ['plan', 'x', '--fast'], /^unknown option '--fast'/],
   ['no file', () => ['plan'], /^missing required argument 'file'/],
@@ -96,4 +96,67 @@ test('a job from standard input, its plan judged, and what the application expor
   expect(pitsaw('export', path, '--as', 'csv').stdout).toMatch(/^floor,row,piece,length/);
   expect(pitsaw('export', path, '--as', 'svg').stdout).toMatch(/^<svg|^<\?xml/);
   expect(pitsaw('export', path, '--as', 'dxf').stdout).toContain('SECTION');
+});
+
+describe('base', () => {
+  const levels = [[0, 0, 0], [2100, 0, 1], [4200, 0, 0], [0, 3100, 0], [2100, 3100, 1], [4200, 3100, 0], [2100, 1550, -8]].map(([x, y, height]) => ({ at: [x!, y!], height: height! })); // prettier-ignore
+  const job = (bases: unknown): string =>
+    file(JSON.stringify({ ...newJob('Lock office', 'metric', 4200, 3100), bases }), 'base.pitsaw.json');
+
+  test('prints every space, places and fill, the same bytes each time', () => {
+    const path = job([
+      { space: 'room', substrate: 'concrete', levels, moisture: [{ at: [900, 900], on: '2026-03-02', method: 'mass', value: 2.1 }] },
+    ]);
+    const [one, two] = [pitsaw('base', path), pitsaw('base', path)];
+    expect([one.status, one.stderr]).toEqual([0, '']);
+    expect(one.stdout).toBe(two.stdout);
+    const printed = JSON.parse(one.stdout);
+    expect(printed).toMatchObject({ format: 'pitsaw/base', version: 1, job: 'Lock office', compound: { hours: 25, from: 'preset' } });
+    const [space] = printed.spaces;
+    expect(space).toMatchObject({
+      space: 'room',
+      flatness: { straightedge: 2000, limit: 3, from: 'preset' },
+      moisture: { verdict: 'film' },
+    });
+    expect(space.flatness.places).toHaveLength(1);
+    expect(space.flatness.worst).toBeGreaterThan(3);
+    expect(space.after.worst).toBeLessThanOrEqual(3);
+    expect(printed.compound.bags).toBe(Math.ceil(space.fill.least.litres / 11.5));
+    expect(one.stdout.match(/\.\d{4,}/)).toBeNull();
+  });
+
+  test.each<[string, unknown, RegExp]>([
+    [
+      'two heights at one place',
+      [{ space: 'room', substrate: 'boards', levels: [...levels, { at: [0.5, 0], height: 3 }] }],
+      /^bases\[0\]\.levels\[7\]: two heights at one place/,
+    ],
+    [
+      'a day that is none',
+      [{ space: 'room', substrate: 'boards', moisture: [{ at: [1, 1], on: 'Monday', method: 'wood', value: 9 }] }],
+      /^bases\[0\]\.moisture\[0\]\.on: "Monday" is no date/,
+    ],
+    [
+      'a second entry for a space',
+      [
+        { space: 'room', substrate: 'boards' },
+        { space: 'room', substrate: 'tile' },
+      ],
+      /^bases\[1\]\.space: a second entry/,
+    ],
+  ])('%s is one line, status 2', (_, bases, line) => {
+    const { status, stdout, stderr } = pitsaw('base', job(bases));
+    expect([status, stdout]).toEqual([2, '']);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+    expect(stderr).toMatch(line);
+  });
+
+  test('heights in one line give no figures, and why', () => {
+    const { status, stdout } = pitsaw(
+      'base',
+      job([{ space: 'room', substrate: 'boards', levels: levels.slice(0, 3).map((l) => ({ ...l, at: [l.at[0], 0] })) }]),
+    );
+    expect(status).toBe(0);
+    expect(JSON.parse(stdout).spaces[0]).toMatchObject({ flatness: null, fill: null, after: null, why: expect.stringMatching(/one line/) });
+  });
 });

@@ -16,6 +16,10 @@ const base: Job = {
     { id: 'room', name: 'Room', outline: [[0, 1400], [3000, 1400], [3000, 4000], [0, 4020]] }, // prettier-ignore
   ],
   openings: [{ id: 'd', between: ['hall', 'room'], outline: [[800, 1300], [1600, 1300], [1600, 1400], [800, 1400]], finish: 'reducer' }], // prettier-ignore
+  bases: [
+    { space: 'hall', substrate: 'concrete', levels: [[200, 200, 0], [4000, 200, 2], [2100, 650, -7], [200, 1100, 1], [4000, 1100, 0]].map(([x, y, height]) => ({ at: [x!, y!], height: height! })) }, // prettier-ignore
+    { space: 'room', substrate: 'boards' },
+  ],
   obstacles: [{ id: 'r', kind: 'register', gap: 3, outline: [[3000, 300], [3300, 300], [3300, 400], [3000, 400]] }], // prettier-ignore
 };
 
@@ -23,6 +27,7 @@ const withHall = (job: Job, change: Partial<Job['spaces'][number]>): Job => ({
   ...job,
   spaces: job.spaces.map((s, i) => (i === 0 ? { ...s, ...change } : s)),
 });
+const withBase = (job: Job, change: object): Job => ({ ...job, bases: job.bases!.map((b, i) => (i === 0 ? { ...b, ...change } : b)) });
 const withDoor = (job: Job, change: object): Job => ({ ...job, openings: job.openings!.map((o) => ({ ...o, ...change })) });
 
 /** Changes of every part of a job, each by itself. */
@@ -63,6 +68,28 @@ const changes: readonly (readonly [string, (job: Job) => Job])[] = [
   ],
   ['a floor’s own light', (job) => ({ ...job, layouts: [{ space: 'room', light: { space: 'room', wall: 0 } }] })],
   ['a pin', (job) => ({ ...job, hand: { pins: [[900, 700]] } })],
+  ['a height', (job) => withBase(job, { levels: job.bases![0]!.levels!.map((l, i) => (i === 2 ? { ...l, height: -9 } : l)) })],
+  ['what a base is', (job) => withBase(job, { substrate: 'boards' })],
+  ['below ground', (job) => ({ ...job, bases: job.bases!.map((b) => ({ ...b, belowGround: true })) })],
+  ['when it was built', (job) => withBase(job, { built: 1954 })],
+  ['a moisture', (job) => withBase(job, { moisture: [{ at: [900, 600], on: '2026-03-02', method: 'mass', value: 5 }] })],
+  ['a check', (job) => withBase(job, { checks: [{ id: 'swept', on: '2026-03-02' }] })],
+  ['how flat it has to be', (job) => ({ ...job, flatness: { straightedge: 1000, limit: 2 } })],
+  ['the compound', (job) => ({ ...job, compound: { deepest: 3 } })],
+  ['moisture limits', (job) => ({ ...job, moistureLimits: { mass: { fine: 1, film: 2 } } })],
+  ['the air', (job) => ({ ...job, climate: [{ time: '2026-03-02T08:00', temperature: 12, humidity: 70 }] })],
+  ['the seasons', (job) => ({ ...job, seasons: { least: { temperature: 5, humidity: 20 } } })],
+  [
+    'fixings',
+    (job) => ({
+      ...job,
+      fixings: [
+        { at: [500, 600], why: 'post' },
+        { at: [3000, 600], why: 'post' },
+      ],
+    }),
+  ],
+  ['how the product moves', (job) => ({ ...job, product: { ...job.product, movement: { perDegree: [0.1, 0.1], perHumidity: [0, 0] } } })],
   ['a field that nobody knows', (job) => ({ ...job, ...{ moisture: 2.1 } })],
 ];
 
@@ -102,6 +129,10 @@ test('a name, a unit, a walk or a reading searches nothing again', () => {
     'the product’s name',
     'where a limit comes from',
     'a field that nobody knows',
+    'a height',
+    'a moisture',
+    'the air',
+    'fixings',
   ]) {
     const [, change] = changes.find(([name]) => name === what)!;
     expect([what, keyOf(ANSWERS.rows, givenOf(change(base)))]).toEqual([what, keyOf(ANSWERS.rows, givenOf(base))]);

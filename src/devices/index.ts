@@ -3,4 +3,7 @@
  */
 export type { Instrument } from './instrument';
 export { SimulatedLaser } from './laser';
+export { SimulatedLevel } from './level';
+export { SimulatedMeter } from './meter';
+export { cottageGround } from './ground';
 export { cottageHouse } from './house';

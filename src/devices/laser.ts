@@ -1,6 +1,6 @@
 import { doorwayIn, wallLetter, walkOf, type InstrumentEvent } from '../core/survey';
-import type { Instrument } from './instrument';
 import { cottageHouse } from './house';
+import { Simulated } from './simulated';
 
 /** One distance of the house that the instrument can be held against. */
 export type Target = { readonly name: string; readonly mm: number };
@@ -27,64 +27,19 @@ const NOISE = 0.7;
 const BAD_ONE_IN = 16;
 /** One shot in so many brings nothing: too little light came back. */
 const FAILED_ONE_IN = 24;
-/** Time from one reading to the next in continuous mode, ms. */
-const PACE = 350;
-/** How long it is gone when it is carried out of range, ms. */
-const AWAY = 3000;
-
 /**
  * A simulated laser measure whose truth is the demo house. Readings are noisy; now and then one is far off or fails, as with a real one.
  *
  * @param random numbers in [0, 1); given so that a test can repeat them
  * @param now the time in ms
  */
-export class SimulatedLaser implements Instrument {
+export class SimulatedLaser extends Simulated {
   readonly name = 'Simulated laser in Weir Cottage';
   readonly targets: readonly Target[] = targetsOf(cottageHouse);
   private aimed = 0;
-  private readings = 0;
-  private timer: ReturnType<typeof setInterval> | undefined;
-  private awayUntil = 0;
-  private readonly listeners = new Set<(event: InstrumentEvent | null) => void>();
 
-  constructor(
-    private readonly random: () => number,
-    private readonly now: () => number = Date.now,
-  ) {}
-
-  async *events(signal: AbortSignal): AsyncGenerator<InstrumentEvent> {
-    if (this.now() < this.awayUntil) throw new Error('out of range');
-    const queue: (InstrumentEvent | null)[] = [
-      { kind: 'ready', name: this.name, targets: this.targets.map((t) => t.name), aim: this.aimed },
-    ];
-    let wake = () => {};
-    const listen = (event: InstrumentEvent | null) => {
-      queue.push(event);
-      wake();
-    };
-    this.listeners.add(listen);
-    signal.addEventListener('abort', () => listen(null));
-    try {
-      for (;;) {
-        if (queue.length === 0) await new Promise<void>((resolve) => (wake = resolve));
-        const event = queue.shift();
-        if (event === null) return;
-        if (event) yield event;
-      }
-    } finally {
-      this.listeners.delete(listen);
-      if (this.listeners.size === 0) this.continuous(false);
-    }
-  }
-
-  shoot(): void {
-    if (this.now() < this.awayUntil) return;
-    this.say(this.reading());
-  }
-
-  continuous(on: boolean): void {
-    clearInterval(this.timer);
-    this.timer = on ? setInterval(() => this.shoot(), PACE) : undefined;
+  protected ready(): InstrumentEvent {
+    return { kind: 'ready', name: this.name, targets: this.targets.map((t) => t.name), aim: this.aimed };
   }
 
   /** Holds it against another thing of the house. */
@@ -92,26 +47,12 @@ export class SimulatedLaser implements Instrument {
     this.aimed = Math.min(target, this.targets.length - 1);
   }
 
-  /** Carries it out of range for a while: everybody who listens is cut off. */
-  outOfRange(): void {
-    this.awayUntil = this.now() + AWAY;
-    this.continuous(false);
-    for (const listen of [...this.listeners]) listen(null);
-  }
-
-  private say(event: InstrumentEvent): void {
-    for (const listen of [...this.listeners]) listen(event);
-  }
-
-  private reading(): InstrumentEvent {
-    const n = ++this.readings;
+  protected reading(n: number): InstrumentEvent {
     const chance = this.random();
     if (chance < 1 / FAILED_ONE_IN) return { kind: 'failed', n, text: 'Too little light came back; hold it against something brighter.' };
     const { mm } = this.targets[this.aimed]!;
     if (chance < 1 / FAILED_ONE_IN + 1 / BAD_ONE_IN)
       return { kind: 'reading', n, mm: Math.max(30, Math.round(mm * (0.45 + this.random()))) };
-    // Box and Muller's two uniform numbers to one normal one
-    const normal = Math.sqrt(-2 * Math.log(1 - this.random())) * Math.cos(2 * Math.PI * this.random());
-    return { kind: 'reading', n, mm: Math.max(1, Math.round((mm + NOISE * normal) * 10) / 10) };
+    return { kind: 'reading', n, mm: Math.max(1, Math.round((mm + NOISE * this.normal()) * 10) / 10) };
   }
 }

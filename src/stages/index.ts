@@ -1,4 +1,5 @@
 /** The stages of the work, in order: the only list of them. The rule, the keys, routes, pictures and paper are driven from it. */
+import { base } from './base/stage';
 import { cuts } from './cuts/stage';
 import { plank } from './plank/stage';
 import { room } from './room/stage';
@@ -6,7 +7,7 @@ import { rows } from './rows/stage';
 import { setout } from './setout/stage';
 import type { Stage } from './stage';
 
-export const STAGES: readonly Stage[] = [room, plank, setout, rows, cuts];
+export const STAGES: readonly Stage[] = [room, base, plank, setout, rows, cuts];
 
 export { fetchReadings } from './lately';
 export type * from './stage';

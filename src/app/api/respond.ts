@@ -18,7 +18,7 @@ import {
 
 const problems = (status: number, ...list: Problem[]): Response => Response.json({ problems: list }, { status });
 
-export const missing = (): Response => problems(404, { path: '', text: 'There is no such job; it may have been deleted.' });
+export const missing = (text = 'There is no such job; it may have been deleted.'): Response => problems(404, { path: '', text });
 
 const hostOf = (origin: string): string | null => (URL.canParse(origin) ? new URL(origin).host : null);
 

@@ -1,6 +1,6 @@
 import { answer } from '../answer';
 import { floors } from '../floors';
-import { round3, round6, roundPoint } from '../geometry';
+import { round3, roundPoint } from '../geometry';
 import { good, surveyOf, type Job, type LimitSource } from '../given';
 import { setOut } from '../setout';
 import { measureFlat, type FillSum, type Flat, type Flatness } from './flat';
@@ -131,7 +131,7 @@ function reportText({ spaces, flatnessFrom, compound, movement }: BaseReport, jo
         limit: flat.limit,
         worst: round3(flat.found.worst),
         at: roundPoint(flat.found.at),
-        angle: round6(flat.found.angle) % 180,
+        angle: round3(flat.found.angle) % 180,
         places: flat.places.map((p) => ({
           outline: p.outline.map(roundPoint),
           worst: round3(p.worst),

@@ -7,6 +7,8 @@ export { roomOf } from './reach';
 export { straightedgeOver } from './straightedge';
 export { contourOf, type Mesh } from './mesh';
 export { measureFlat, sumOf, THIN, type FillSum, type Flat, type Flatness, type Found, type Place } from './flat';
+export { pointsToRead, presetSpacing } from './grid';
+export { depthsAt, profileUnder, type Profile } from './profile';
 export * from './inspection';
 export * from './mend';
 export * from './moisture';

@@ -7,8 +7,8 @@ import { z } from 'zod';
 export const instrumentEventSchema = z.discriminatedUnion('kind', [
   /** connected; `targets` only where the instrument is a simulation that has to be told what it is held against */
   z.object({ kind: z.literal('ready'), name: z.string(), targets: z.array(z.string()).optional(), aim: z.number().optional() }),
-  /** a distance, mm; `n` counts the readings of a connection */
-  z.object({ kind: z.literal('reading'), n: z.number(), mm: z.number().positive() }),
+  /** a distance, a height over the instrument’s own datum, mm, or a meter’s figure; `n` counts the readings of a connection */
+  z.object({ kind: z.literal('reading'), n: z.number(), mm: z.number() }),
   /** a shot that brought nothing, and why */
   z.object({ kind: z.literal('failed'), n: z.number(), text: z.string() }),
 ]);
@@ -19,6 +19,8 @@ export const instrumentCommandSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('continuous'), on: z.boolean() }),
   /** simulation only: what it is held against */
   z.object({ do: z.literal('aim'), target: z.number().int().min(0) }),
+  /** simulation only: where the foot of a levelling instrument, a meter stands */
+  z.object({ do: z.literal('stand'), at: z.tuple([z.number(), z.number()]) }),
   /** simulation only: carries the instrument out of range for a while */
   z.object({ do: z.literal('outOfRange') }),
 ]);

@@ -1,2 +1,3 @@
 /** Lengths as people write and read them: text in, millimetres out, and back again. */
 export * from './length';
+export * from './height';

@@ -1,16 +1,7 @@
 'use client';
 import { create } from 'zustand';
-import { instrumentEventSchema, type InstrumentCommand } from '@/core/survey';
 import { giveReading, readingField } from '../kit/readings';
-import { ask } from './api';
-
-/** Whose instrument: each page holds its own. */
-const holder = Math.random().toString(36).slice(2);
-const ADDRESS = `/api/devices/laser?holder=${holder}`;
-/** First wait before a lost instrument is looked for again, ms; each further one is longer, up to the last. */
-const WAITS = [500, 1000, 2000, 4000];
-/** A command that is not heard within this (ms) must not hold up those after it. */
-const PATIENCE = 3000;
+import { connectionTo } from './instrument';
 
 export type LaserState = {
   readonly status: 'off' | 'connecting' | 'on' | 'lost';
@@ -39,59 +30,29 @@ let wanted: Element | null = null;
 
 /** A laser measure over the server's stream; lost connections are looked for again by themselves. */
 export const useLaser = create<LaserState>()((set, get) => {
-  let source: EventSource | null = null;
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let tries = 0;
-  // one after the other: what is told in haste must not overtake, or the instrument is held against another thing than is shown
-  const waiting: InstrumentCommand[] = [];
-  let telling = false;
-  const tell = async (command: InstrumentCommand): Promise<void> => {
-    // of several places that it is held against in passing only the last counts
-    if (command.do === 'aim' && waiting.at(-1)?.do === 'aim') waiting.pop();
-    waiting.push(command);
-    if (telling) return;
-    telling = true;
-    for (let next = waiting.shift(); next; next = waiting.shift()) await ask(ADDRESS, 'POST', next, PATIENCE);
-    telling = false;
-  };
-
-  const open = () => {
-    source?.close();
-    waiting.length = 0;
-    const mine = (source = new EventSource(ADDRESS));
-    mine.onmessage = ({ data }: MessageEvent<string>) => {
-      const read = instrumentEventSchema.safeParse(JSON.parse(data));
-      if (!read.success) return;
-      const event = read.data;
-      if (event.kind === 'ready') {
-        tries = 0;
-        set({ status: 'on', name: event.name, targets: event.targets ?? [], failed: null });
-        // the person still stands where the reading was wanted
-        if (event.targets) void tell({ do: 'aim', target: get().aim });
-        if (get().continuous) void tell({ do: 'continuous', on: true });
-      } else if (event.kind === 'failed') {
-        wanted = null;
-        set({ failed: event.text });
-      } else {
-        const { range, continuous } = get();
-        const next: [number, number] = range ? [Math.min(range[0], event.mm), Math.max(range[1], event.mm)] : [event.mm, event.mm];
-        set({ latest: event.mm, failed: null, range: continuous ? next : null });
-        if (wanted) deliver(wanted, event.mm);
-        wanted = null;
-      }
-    };
-    mine.onerror = () => {
-      if (source !== mine) return;
-      mine.close();
-      source = null;
+  const laser = connectionTo('laser', (event) => {
+    if (event === null) {
       wanted = null;
       set({ status: 'lost', range: null });
-      timer = setTimeout(open, WAITS[Math.min(tries++, WAITS.length - 1)]);
-    };
-  };
+    } else if (event.kind === 'ready') {
+      set({ status: 'on', name: event.name, targets: event.targets ?? [], failed: null });
+      // the person still stands where the reading was wanted
+      if (event.targets) laser.tell({ do: 'aim', target: get().aim });
+      if (get().continuous) laser.tell({ do: 'continuous', on: true });
+    } else if (event.kind === 'failed') {
+      wanted = null;
+      set({ failed: event.text });
+    } else {
+      const { range, continuous } = get();
+      const next: [number, number] = range ? [Math.min(range[0], event.mm), Math.max(range[1], event.mm)] : [event.mm, event.mm];
+      set({ latest: event.mm, failed: null, range: continuous ? next : null });
+      if (wanted) deliver(wanted, event.mm);
+      wanted = null;
+    }
+  });
   const hold = (aim: number) => {
     set({ aim, range: null });
-    void tell({ do: 'aim', target: aim });
+    laser.tell({ do: 'aim', target: aim });
   };
   const deliver = (input: Element, mm: number) => {
     lastTaken = input;
@@ -108,13 +69,10 @@ export const useLaser = create<LaserState>()((set, get) => {
     failed: null,
     connect() {
       set({ status: 'connecting', failed: null, latest: null });
-      tries = 0;
-      open();
+      laser.open();
     },
     disconnect() {
-      clearTimeout(timer);
-      source?.close();
-      source = null;
+      laser.close();
       set({ status: 'off', continuous: false, range: null, latest: null });
     },
     read() {
@@ -130,17 +88,17 @@ export const useLaser = create<LaserState>()((set, get) => {
       if (targets.length > 0 && lastTaken !== null && lastTaken !== input) hold(Math.min(aim + 1, targets.length - 1));
       // also where this shot brings nothing: the next one into the same field is the same wall again
       lastTaken = wanted = input;
-      void tell({ do: 'shoot' });
+      laser.tell({ do: 'shoot' });
     },
     setContinuous(on) {
       set({ continuous: on, range: null });
-      void tell({ do: 'continuous', on });
+      laser.tell({ do: 'continuous', on });
     },
     setAim(aim) {
       // told where it is held, it is not moved on by the next field
       lastTaken = null;
       hold(aim);
     },
-    outOfRange: () => void tell({ do: 'outOfRange' }),
+    outOfRange: () => laser.tell({ do: 'outOfRange' }),
   };
 });

@@ -1,0 +1,36 @@
+import { checksOf, compoundOf, moistureOf, openAt, pourOf, poursFor } from '@/core/base';
+import { formatLength } from '@/core/units';
+import type { Ask, PrintPart } from '../stage';
+
+/** What goes on paper: each base, how flat and dry, what fills it, what is still to be looked at. */
+export function printed({ job, answer }: Ask): readonly PrintPart[] {
+  const flat = answer('flatness');
+  if (!job.bases?.length || !flat) return [];
+  const mm = (n: number) => formatLength(n, job.display, { decimals: 1, finest: 32 });
+  const compound = compoundOf(job);
+  const rows = job.bases.map((base) => {
+    const name = job.spaces.find((s) => s.id === base.space)?.name ?? '';
+    const measured = flat.find((f) => f.space === base.space)?.flat;
+    const pour = measured && pourOf([measured.least], compound);
+    return {
+      key: base.space,
+      cells: [
+        name,
+        measured ? mm(measured.found.worst) : 'not read',
+        measured ? `${measured.least.litres.toFixed(1)} l, ${pour!.bags} bags, ${poursFor(measured.least.deepest, compound)} pours` : '',
+        moistureOf(base, job.moistureLimits).verdict,
+        openAt(base).checks.length === 0 ? 'all' : `${checksOf(base).length - openAt(base).checks.length} of ${checksOf(base).length}`,
+      ],
+    };
+  });
+  const cautions = [...new Map(job.bases.flatMap((b) => openAt(b).cautions).map((c) => [c.id, c])).values()];
+  return [
+    ...cautions.map((c): PrintPart => ({ kind: 'words', tone: 'must', text: `${c.title}. ${c.text}` })),
+    {
+      kind: 'table',
+      caption: 'The base',
+      columns: [{ title: 'Room' }, { title: 'Greatest gap' }, { title: 'Least fill' }, { title: 'Moisture' }, { title: 'Looked at' }],
+      rows,
+    },
+  ];
+}
