@@ -14,7 +14,7 @@ function core(): string {
 }
 
 const config: NextConfig = {
-  serverExternalPackages: ['sequelize', 'sqlite3', 'umzug'],
+  serverExternalPackages: ['sequelize', 'sqlite3', 'umzug', 'sharp'],
   poweredByHeader: false,
   devIndicators: false,
   reactStrictMode: true,

@@ -110,7 +110,10 @@ test('pasted heights, a wrong line beside the table', async ({ page, request }) 
   const id = await putJob(request, office(null));
   await openStage(page, id, 'base');
   await unfold(page, 'Heights');
-  await page.getByRole('button', { name: 'Paste a table' }).click();
+  await expect(async () => {
+    await page.getByRole('button', { name: 'Paste a table' }).click();
+    await expect(page.getByRole('dialog')).toBeVisible({ timeout: 2_000 });
+  }).toPass();
   await page.getByLabel('Places and heights').fill('100;100;0\n3900;100;zero');
   await page.getByRole('button', { name: 'Take them' }).click();
   await expect(page.getByText(/^Line 2: /)).toBeVisible();

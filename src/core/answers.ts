@@ -1,13 +1,13 @@
 /** Every answer that there is: the worker gives them to the screen, and those with a verb are the command line's. */
 import type { AnyAnswer } from './answer';
 import { judged } from './audit';
-import { base, flatness } from './base';
+import { base, flatness, grinding } from './base';
 import { floors } from './floors';
 import { cuts, findings, pieces, plan, summary } from './plan';
 import { rows } from './rows';
 import { setOut } from './setout';
 
-export const ANSWERS = { floors, setOut, rows, pieces, findings, plan, cuts, summary, judged, flatness, base } satisfies Readonly<
+export const ANSWERS = { floors, setOut, rows, pieces, findings, plan, cuts, summary, judged, flatness, grinding, base } satisfies Readonly<
   Record<string, AnyAnswer>
 >;
 export type AnswerName = keyof typeof ANSWERS;

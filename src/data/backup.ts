@@ -45,7 +45,9 @@ export async function restore(folder: string, file: string, before: string): Pro
   return { jobs, photos: copyPhotos(folder, dirname(file)) };
 }
 
-const photosIn = (folder: string): readonly string[] => (existsSync(join(folder, PHOTOS)) ? readdirSync(join(folder, PHOTOS)) : []);
+/** Those that are there whole: one that is being written has a dot before its name. */
+const photosIn = (folder: string): readonly string[] =>
+  existsSync(join(folder, PHOTOS)) ? readdirSync(join(folder, PHOTOS)).filter((name) => !name.startsWith('.')) : [];
 
 /** Photos are called by the hash of their bytes: one that is there is there. */
 function copyPhotos(from: string, to: string): number {

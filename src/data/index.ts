@@ -1,22 +1,25 @@
 /** Keeping jobs and what happened on their sites: one SQLite file, every change a revision, nothing half-written and nothing lost. */
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import type { FloorFile, Job } from '../core/given';
 import { openDatabase, type Database } from './database';
 import { eventStore, type EventStore } from './events';
 import { historyStore, type HistoryStore } from './history';
 import { jobStore, type JobStore, type Standing } from './jobs';
+import { photoStore, type PhotoStore } from './photos';
 import { upkeep } from './upkeep';
 
 export { openDatabase, type Database } from './database';
 export * from './events';
 export * from './history';
 export * from './jobs';
+export { LARGEST_PHOTO, photoStore } from './photos';
 export { upkeep } from './upkeep';
 
 /** All that is kept. */
 export type Store = JobStore & {
   readonly events: EventStore;
   readonly history: HistoryStore;
+  readonly photos: PhotoStore;
   /** Takes a job and what happened on its site: a new job, its log with it. */
   take(job: Job, log: FloorFile['log']): Promise<Standing>;
   /** Whether the database answers. @throws where it does not */
@@ -29,7 +32,7 @@ const held = globalThis as { pitsawStore?: Promise<Store> };
 const UPKEEP_FIRST = 60_000;
 const UPKEEP_EVERY = 6 * 3_600_000;
 
-function kept(database: Database): Store {
+function kept(database: Database, file: string): Store {
   const tidy = () =>
     void upkeep(database).catch((error: unknown) => process.stderr.write(`upkeep: ${error instanceof Error ? error.message : String(error)}\n`));
   setTimeout(tidy, UPKEEP_FIRST).unref();
@@ -41,6 +44,8 @@ function kept(database: Database): Store {
     events,
     take: (job, log) => jobs.create(job, (id, transaction) => events.copy(id, log, transaction)),
     history: historyStore(database),
+    // beside the database, as a copy of it has them
+    photos: photoStore(join(dirname(file), 'photos')),
     async healthy() {
       await database.jobs.count({ where: { deletedAt: null } });
     },
@@ -49,8 +54,9 @@ function kept(database: Database): Store {
 
 /** The server's store: the file that PITSAW_DB names, else ./data/pitsaw.sqlite; opened once. An opening that failed is tried again. */
 export function theStore(): Promise<Store> {
-  held.pitsawStore ??= openDatabase(process.env.PITSAW_DB ?? join(process.cwd(), 'data', 'pitsaw.sqlite'))
-    .then(kept)
+  const file = process.env.PITSAW_DB ?? join(process.cwd(), 'data', 'pitsaw.sqlite');
+  held.pitsawStore ??= openDatabase(file)
+    .then((database) => kept(database, file))
     .catch((error: unknown) => {
       held.pitsawStore = undefined;
       throw error;

@@ -64,6 +64,23 @@ async function limitedText(request: Request, largest: number): Promise<string | 
   }
 }
 
+/** The request's bytes, null where there are more than that. */
+export async function bytesFrom(request: Request, most: number): Promise<Uint8Array | null> {
+  if (Number(request.headers.get('content-length') ?? 0) > most) return null;
+  const parts: Uint8Array[] = [];
+  let length = 0;
+  const reader = request.body?.getReader();
+  for (let next = await reader?.read(); next && !next.done; next = await reader?.read()) {
+    length += next.value.length;
+    if (length > most) {
+      await reader?.cancel();
+      return null;
+    }
+    parts.push(next.value);
+  }
+  return Buffer.concat(parts);
+}
+
 const tooLarge = (largest: number) => problems(413, { path: '', text: `The file is larger than ${largest / 1e6} MB; a job file is not.` });
 
 /** What a result holds, or its first problems as a refusal. */

@@ -4,6 +4,7 @@ import { round3, roundPoint } from '../geometry';
 import { good, surveyOf, type Job, type LimitSource } from '../given';
 import { setOut } from '../setout';
 import { measureFlat, type FillSum, type Flat, type Flatness } from './flat';
+import { grindingOf } from './grind';
 import { compoundFrom, compoundOf, poursFor, pourOf, type Pour } from './mend';
 import { moistureOf, type MoistureVerdict } from './moisture';
 import { movementOf, type Movement } from './movement';
@@ -51,6 +52,21 @@ export const flatness = answer({
       }),
     );
   },
+});
+
+/** What grinding would do instead of filling, space by space; null where there is no hump that is worth it. */
+export const grinding = answer({
+  name: 'grinding',
+  after: { flatness },
+  takes: ({ job }) => flatnessSlice(job),
+  work: ({ spaces }, before, { progress }) =>
+    good(
+      spaces.map(({ id, outline, levels }, i) => {
+        const flat = before.flatness[i]!.flat;
+        const worth = flat !== null && flat.least.litres > 0;
+        return { space: id, grinding: worth ? grindingOf(outline, levels, flat, (done) => progress?.((i + done) / spaces.length)) : null };
+      }),
+    ),
 });
 
 /** Everything that is to be said of the bases and of how the floors on them move. */

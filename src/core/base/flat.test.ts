@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { plantedDip, plantedLine, plantedNoise } from '../../../bench/planted';
 import { insideRing, signedArea, type Point } from '../geometry';
 import { measureFlat, type Flat } from './flat';
+import { grindingOf } from './grind';
 import { layerOver } from './layer';
 import { roomOf } from './reach';
 import { straightedgeOver } from './straightedge';
@@ -186,5 +187,25 @@ describe('the least fill', () => {
     expect(flush.litres).toBeGreaterThan(least.litres);
     expect(flush.deepest).toBeCloseTo(found.worst, 3);
     map.gap.forEach((gap, i) => gap > wanted.limit && expect(map.flush[i]!).toBeGreaterThanOrEqual(gap - 1e-9));
+  });
+});
+
+describe('grinding', () => {
+  const at = (x: number, y: number, height: number): Level => ({ at: [x, y], height });
+  const rim = [0, 1000, 2000, 3000].flatMap((x) => [0, 1000, 2000, 3000].map((y) => at(x, y, 0)));
+
+  test('a hump is taken off where it stands, and leaves less to fill', () => {
+    const levels = [...rim, at(1500, 1500, 8)];
+    const flat = measured(square, levels);
+    const ground = grindingOf(square, levels, flat)!;
+    expect(flat.least.litres).toBeGreaterThan(0.3);
+    expect(ground.left.fill.litres).toBeLessThan(flat.least.litres / 4);
+    expect(ground.off.deepest).toBeLessThanOrEqual(8);
+    expect(Math.hypot(ground.humps[0]!.at[0] - 1500, ground.humps[0]!.at[1] - 1500)).toBeLessThan(50);
+  });
+
+  test('a dip is nothing to grind', () => {
+    const levels = [...rim, at(1500, 1500, -8)];
+    expect(grindingOf(square, levels, measured(square, levels))).toBeNull();
   });
 });

@@ -15,4 +15,5 @@ export * from './moisture';
 export * from './drying';
 export * from './movement';
 export * from './rest';
-export { base, flatness, flatnessOf, PRESET_FLATNESS, type BaseReport, type SpaceFlat } from './answer';
+export type { Grinding } from './grind';
+export { base, flatness, flatnessOf, grinding, PRESET_FLATNESS, type BaseReport, type SpaceFlat } from './answer';

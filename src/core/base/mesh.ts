@@ -66,7 +66,7 @@ export type Stretch = { readonly outline: readonly Point[]; readonly area: numbe
  * @returns for each its outer ring (its walls included), its area in mm², and the mesh's points that lie in it
  */
 export function stretchesOver(mesh: Mesh, value: Float64Array, level: number): Stretch[] {
-  const { x, y, corner, twin } = mesh;
+  const { x, corner, twin } = mesh;
   const group = Int32Array.from(x, (_, i) => i);
   const root = (i: number): number => {
     while (group[i] !== i) i = group[i] = group[group[i]!]!;

@@ -266,15 +266,7 @@ export function Movements() {
           {m.leastGap < 0 && <Why tone="must">At its greatest it would press against the wall: a wider gap, or a break in the floor.</Why>}
         </section>
       ))}
-      <Slider.Root
-        mt="4"
-        min={0}
-        max={2}
-        step={0.05}
-        value={[season ?? 1]}
-        onValueChange={(e) => look({ season: e.value[0]! })}
-        aria-label={['Season, from the least of the year to the greatest']}
-      >
+      <Slider.Root mt="4" min={0} max={2} step={0.05} value={[season ?? 1]} onValueChange={(e) => look({ season: e.value[0]! })}>
         <Slider.Label>
           Season {air ? `: ${air.temperature.toFixed(0)} °C, ${air.humidity.toFixed(0)} %` : ': drag to see the floor move'}
         </Slider.Label>
@@ -282,7 +274,9 @@ export function Movements() {
           <Slider.Track>
             <Slider.Range />
           </Slider.Track>
-          <Slider.Thumbs />
+          <Slider.Thumb index={0} aria-label="Season, from the least of the year to the greatest">
+            <Slider.HiddenInput />
+          </Slider.Thumb>
         </Slider.Control>
       </Slider.Root>
       <Stops mt="1">

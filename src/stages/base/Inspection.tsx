@@ -7,6 +7,7 @@ import type { Base, Space } from '@/core/given';
 import { Button, Tick, Why } from '@/ui/kit';
 import styles from './base.module.css';
 import { editBase, today } from './edits';
+import { Photos } from './Photos';
 
 const HAND = 'pitsaw:hand';
 const remembered = (): string => {
@@ -96,6 +97,7 @@ export function Inspection({ space, base }: { space: Space; base: Base }) {
           );
         })}
       </ul>
+      <Photos space={space} base={base} />
       <Why tone="quiet">Local rules come first, and what a licensed person says.</Why>
     </>
   );

@@ -15,7 +15,7 @@ import {
 import { distanceToSegment } from '@/core/geometry';
 import type { Job, Space } from '@/core/given';
 import { formatLength, type Display } from '@/core/units';
-import { edit, firstText, useJob } from '@/ui/desk';
+import { edit, firstText, useAnswer, useJob } from '@/ui/desk';
 import { Button, Choice, LengthField, Lines, NumberField, Stops, Table, Why } from '@/ui/kit';
 import { baseOf, editBase } from './edits';
 import { look, useLooking } from './looking';
@@ -86,6 +86,7 @@ export function Mend({ space, flat }: { space: Space; flat: Flat }) {
         the pour may run; let each pour be walkable before the next; fresh on set compound needs no primer.
       </Why>
       <TooDeep sum={flat.least} compound={compound} display={display} />
+      <Grind space={space} flat={flat} />
       <RunsAway space={space} flat={flat} />
       <CompoundFields job={job} compound={compound} />
     </>
@@ -101,6 +102,24 @@ function TooDeep({ sum, compound, display }: { sum: FillSum; compound: WholeComp
       {fine(sum.deepest, display)} is more than {MOST_POURS} pours of {fine(compound.deepest, display)}. Build up first: plywood of{' '}
       {built.layers.map((t) => fine(t, display)).join(' and ')}, screwed and primed, cut to where the dip is deeper than that; then{' '}
       {fine(built.rest, display)} of compound over it.
+    </Why>
+  );
+}
+
+/** Humps: what grinding instead would take off, against what is filled. */
+function Grind({ space, flat }: { space: Space; flat: Flat }) {
+  const { display } = useJob();
+  const { value, working } = useAnswer('grinding');
+  const ground = value?.find((s) => s.space === space.id)?.grinding;
+  if (working && !value) return <Why tone="quiet">Looking whether grinding would do …</Why>;
+  if (!ground) return <Why tone="quiet">Grinding would spare no fill here.</Why>;
+  return (
+    <Why tone="should">
+      Or grind: {ground.humps.length === 1 ? 'one hump' : `${ground.humps.length} humps`}, {(ground.off.area / 1e6).toFixed(1)} m², up to{' '}
+      {fine(ground.off.deepest, display)} off; then{' '}
+      {ground.left.fill.litres > 0.05 ? `${litres(ground.left.fill.litres)} to fill` : 'nothing to fill'} rather than{' '}
+      {litres(flat.least.litres)}. Only with a shroud, an extractor and a mask: the dust of concrete harms lungs for good; old glue and
+      paint are tested first.
     </Why>
   );
 }

@@ -1,6 +1,17 @@
 'use client';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { contourOf, counting, movedPerMetre, ratesOf, roomOf, seasonsOf, type Flat, type Season, type Seasons } from '@/core/base';
+import {
+  contourOf,
+  counting,
+  flatnessOf,
+  movedPerMetre,
+  ratesOf,
+  roomOf,
+  seasonsOf,
+  type Flat,
+  type Season,
+  type Seasons,
+} from '@/core/base';
 import { roundPoint, turned, type Point } from '@/core/geometry';
 import { formatHeight, formatLength, type Display } from '@/core/units';
 import { edit, say, useAnswer, useFloors, useJob, useSpace } from '@/ui/desk';
@@ -26,7 +37,7 @@ export function Overlay({ view }: Props) {
       {season !== null && <Moved view={view} season={season} />}
       <Marks view={view} />
       <Spots view={view} />
-      {flat && <Straightedge flat={flat} view={view} />}
+      {baseOf(job, space.id) && <Straightedge flat={flat} view={view} />}
       {flat && shows === 'before' && <Worsts flat={flat} view={view} display={job.display} />}
       {placing && <Place view={view} />}
     </g>
@@ -148,18 +159,19 @@ function Spots({ view }: Props) {
 }
 
 /** The straightedge: its ends are dragged, or moved by the arrow keys; no longer than it is, and inside the room. */
-function Straightedge({ flat, view }: { flat: Flat; view: View }) {
+function Straightedge({ flat, view }: { flat: Flat | null; view: View }) {
   const space = useSpace();
+  const { straightedge } = flatnessOf(useJob());
   const laid = useLooking((s) => s.laid);
   const room = useMemo(() => roomOf(space.outline), [space.outline]);
-  const ends = endsOf(space.id, laid, flat);
+  const ends = endsOf(space, laid, flat, straightedge);
   const held = useRef<0 | 1 | null>(null);
   const put = (end: 0 | 1, to: Point) => {
     const other = ends[1 - end]!;
     const [dx, dy] = [to[0] - other[0], to[1] - other[1]];
     const length = Math.hypot(dx, dy);
     if (length < 50) return;
-    const reach = Math.min(length, flat.straightedge, room.reach(other[0], other[1], dx / length, dy / length, flat.straightedge));
+    const reach = Math.min(length, straightedge, room.reach(other[0], other[1], dx / length, dy / length, straightedge));
     const at: Point = [other[0] + (dx / length) * reach, other[1] + (dy / length) * reach];
     look({ laid: { space: space.id, ends: end === 0 ? [at, other] : [other, at] } });
   };
@@ -221,6 +233,28 @@ function Marks({ view }: Props) {
   return (
     <>
       {counting(base?.moisture ?? []).map((m, i) => mark(m.at, `${m.value} %`, `m${i}`))}
+      {base?.feelers?.map((f, i) => {
+        const [a, b] = [toScreen(view, f.from), toScreen(view, f.to)];
+        const over = f.gap > flatnessOf(job).limit;
+        return (
+          <g key={`g${i}`}>
+            <line
+              x1={a[0]}
+              y1={a[1]}
+              x2={b[0]}
+              y2={b[1]}
+              stroke={over ? 'var(--must)' : 'var(--pencil)'}
+              strokeWidth={over ? 3 : 1.5}
+              strokeDasharray="7 4"
+            />
+            {mark(
+              f.at,
+              `${over ? '−' : ''}${formatLength(f.gap, job.display, { bare: true, decimals: 1, finest: 32 })}${over ? ' over' : ''}`,
+              `g${i} mark`,
+            )}
+          </g>
+        );
+      })}
       {base?.leaks?.map((l, i) => mark(l.at, l.what, `l${i}`))}
       {job.fixings?.map((f, i) => mark(f.at, f.why, `f${i}`))}
     </>

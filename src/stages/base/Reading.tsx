@@ -8,6 +8,7 @@ import { BigNumber, BigText, Choice, Folds, LengthField, Lines, Problems, Readin
 import { Climate, Movements } from './Air';
 import styles from './base.module.css';
 import { baseOf } from './edits';
+import { Feelers } from './Feelers';
 import { Heights } from './Heights';
 import { Inspection } from './Inspection';
 import { useLooking } from './looking';
@@ -58,6 +59,12 @@ function TheBase({ job, space, base }: { job: Job; space: Space; base: Base }) {
             content: <Inspection space={space} base={base} />,
           },
           { name: 'heights', title: 'Heights', says: `${base.levels?.length ?? 0} read`, content: <Heights space={space} base={base} /> },
+          {
+            name: 'feelers',
+            title: 'Without a level',
+            says: base.feelers?.length ? `${base.feelers.length} gaps read` : 'a straightedge and a feeler',
+            content: <Feelers space={space} base={base} />,
+          },
           ...(flat
             ? [
                 {
@@ -118,7 +125,7 @@ function Greatest({ job, flat, why }: { job: Job; flat: Flat | null; why: string
 function Profile({ job, space, base, flat }: { job: Job; space: Space; base: Base; flat: Flat }) {
   const { laid, shows } = useLooking();
   const surface = useMemo(() => surfaceOf(base.levels ?? [], space.outline), [base.levels, space.outline]);
-  const ends = endsOf(space.id, laid, flat);
+  const ends = endsOf(space, laid, flat, flat.straightedge);
   if (!surface) return null;
   const depth = shows === 'before' ? undefined : { mesh: flat.map.mesh, depth: flat.map[shows] };
   return (
