@@ -11,6 +11,7 @@ import { equalFaces, planJob, type PlanOptions } from '../src/core/plan';
 import { randomFrom, runsOf, stepsFor } from '../src/core/rows';
 import { bestOrigin, compareScores, groundOf, placed, scoreOf, setOutOf } from '../src/core/setout';
 import { untruths } from '../test/truth';
+import { measureBase } from './base';
 import { layByHand } from './hand';
 import { readDrawing, offersOf } from '../src/formats/drawing';
 import { rowPaths } from '../src/ui/sheet/paths';
@@ -391,6 +392,7 @@ const parts = {
   drawing: measureDrawing,
   bundle: measureBundle,
   start: measureStart,
+  base: measureBase,
   browser: measureBrowser,
 };
 const wanted = process.argv.slice(2);
