@@ -141,10 +141,10 @@ function layAgain(i: number, round: number, map: GapMap, rests: Rest[], bare: nu
 }
 
 /** So many directions of the points beside one are tried at it, no two nearer to each other than this (radians). */
-const BESIDE = 3;
+const BESIDE = 2;
 const ALMOST = 0.03;
 /** The best of them is turned by so much to and fro (radians). */
-const TURNED = 0.012;
+const TURNED = 0.008;
 /** A straightedge that finds no more than this (mm) beyond another is no better. */
 const LITTLE = 1e-6;
 

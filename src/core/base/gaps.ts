@@ -57,6 +57,8 @@ const WIDEST = 360;
 const CLOSE_POINTS = 6000;
 const CLOSEST = 60;
 const LEAST_CLOSE = 110;
+/** Where half of the directions find no more than this part of the limit, the other half is spared. */
+const PROMISES = 0.15;
 /** Where the gap is more than this part of the limit, points are set close. */
 const MATTERS = 0.3;
 /** Points are moved by so little, so that no line through them runs exactly along an edge of the surface. */
@@ -95,7 +97,12 @@ export function gapMap(surface: Surface, room: Room, edge: Straightedge, straigh
   points.along(surface, wide);
   points.grid(wide);
   const directions = directionsFor(surface, room, straightedge);
-  measure((x, y) => [...directions, ...roomDirections(room, x, y, straightedge)], Math.PI / 2 / directions.length);
+  const [first, others] = [0, 1].map((odd) => directions.filter((_, i) => i % 2 === odd)) as [number[], number[]];
+  measure((x, y) => [...first, ...roomDirections(room, x, y, straightedge)], Math.PI / 2 / directions.length);
+  const promising = cellsOf(points.list, chords, wide);
+  points.list.forEach(([x, y], i) => {
+    if (promising.greatest(x, y) > limit * PROMISES) edge.best(x, y, others, chords[i]!, Math.PI / 2 / directions.length);
+  });
 
   const found = cellsOf(points.list, chords, wide);
   const share = chords.filter((c) => c.gap > limit * MATTERS).length / chords.length;
@@ -104,8 +111,14 @@ export function gapMap(surface: Surface, room: Room, edge: Straightedge, straigh
   points.along(surface, close, matters);
   points.bends(surface, close, matters);
   points.grid(close, matters);
-  measure((x, y) => [...found.angles(x, y), ...roomDirections(room, x, y, straightedge)], NEARBY);
-  for (let pass = 0; pass < SPREADS; pass++) spread(points.list, chords, close, edge);
+  measure(
+    (x, y) => [
+      ...found.angles(x, y, directions.length > SMOOTH ? TAKEN_OVER : TAKEN_OVER_SMOOTH),
+      ...roomDirections(room, x, y, straightedge),
+    ],
+    NEARBY,
+  );
+  for (let pass = 0; pass < SPREADS; pass++) spread(points.list, chords, close, edge, limit * MATTERS);
   return { mesh: meshOf(points.list, room), chords, gap: Float64Array.from(chords, (c) => c.gap), close, from: points.from };
 }
 
@@ -115,13 +128,14 @@ const NEARBY = 0.03;
 /** So often what one point finds is handed on to those beside it. */
 const SPREADS = 2;
 
-/** What neighbours found, once more: each close point tries the directions of those beside it. */
-function spread(points: readonly Point[], chords: readonly Chord[], close: number, edge: Straightedge): void {
+/** What neighbours found, once more: where a gap matters each point tries the directions of those beside it. */
+function spread(points: readonly Point[], chords: readonly Chord[], close: number, edge: Straightedge, least: number): void {
   const cells = cellsOf(points, chords, close * 1.5);
   for (let i = 0; i < points.length; i++) {
     const [x, y] = points[i]!;
     const own = chords[i]!;
-    const others = cells.angles(x, y).filter((a) => apart(a, own.angle) > ALIKE);
+    if (cells.greatest(x, y) < least) continue;
+    const others = cells.angles(x, y, TAKEN_OVER).filter((a) => apart(a, own.angle) > ALIKE);
     if (others.length > 0) edge.best(x, y, others, own);
   }
 }
@@ -135,6 +149,9 @@ export const apart = (a: number, b: number): number => {
 const ALIKE = 0.08;
 /** So many directions are taken over from the points around one. */
 const TAKEN_OVER = 6;
+const TAKEN_OVER_SMOOTH = 3;
+/** A surface that asks for no more directions than this is smooth. */
+const SMOOTH = 24;
 
 /** What was found in the cells of a grid, to be looked up from the points beside them. */
 function cellsOf(points: readonly Point[], chords: readonly Chord[], cell: number) {
@@ -157,11 +174,11 @@ function cellsOf(points: readonly Point[], chords: readonly Chord[], cell: numbe
   };
   return {
     greatest: (x: number, y: number) => around(x, y).reduce((most, c) => Math.max(most, c.gap), 0),
-    angles(x: number, y: number): number[] {
+    angles(x: number, y: number, most: number): number[] {
       const kept: number[] = [];
       for (const { angle, gap } of around(x, y).sort((p, q) => q.gap - p.gap)) {
         if (gap > 0 && kept.every((a) => apart(a, angle) > ALIKE)) kept.push(angle);
-        if (kept.length === TAKEN_OVER) break;
+        if (kept.length === most) break;
       }
       return kept;
     },
