@@ -18,6 +18,10 @@ export async function stagesOf(browser, job) {
 
 /** What is done before a stage's picture is taken, where it says more with something chosen. */
 const BEFORE = {
+  base: async (page) => {
+    await page.getByLabel('Room', { exact: true }).selectOption({ label: 'Reading room' });
+    await page.locator('path.place').first().waitFor();
+  },
   rows: async (page) => {
     const box = await page.locator('[data-testid=sheet] > svg').boundingBox();
     await page.mouse.click(box.x + box.width * 0.36, box.y + box.height * 0.45);
@@ -25,7 +29,12 @@ const BEFORE = {
 };
 
 /** The picture of a stage. */
-export const viewOf = (stage) => ({ name: stage, job: stage === 'setout' ? cottage : office, stage, before: BEFORE[stage] });
+export const viewOf = (stage) => ({
+  name: stage,
+  job: stage === 'setout' || stage === 'base' ? cottage : office,
+  stage,
+  before: BEFORE[stage],
+});
 
 export const views = [
   { name: 'jobs' },

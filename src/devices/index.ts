@@ -5,5 +5,6 @@ export type { Instrument } from './instrument';
 export { SimulatedLaser } from './laser';
 export { SimulatedLevel } from './level';
 export { SimulatedMeter } from './meter';
+export { SimulatedLogger } from './logger';
 export { cottageGround } from './ground';
 export { cottageHouse } from './house';

@@ -1,5 +1,6 @@
 'use client';
 import { useMemo } from 'react';
+import { moistureOf } from '@/core/base';
 import { insideRing, type Point } from '@/core/geometry';
 import { formatLength } from '@/core/units';
 import { restWords } from '@/formats';
@@ -68,21 +69,41 @@ export function StageSheet({ stage }: { stage: Stage }) {
       overlay={overlay}
       label={`${job.name}: ${stage.title}`}
     >
-      <Words />
+      <Words stage={stage.name} />
     </Sheet>
   );
 }
 
 /** What is to be said on the sheet: what is wrong, what went back, what a drag snaps to, how far a search is. */
-function Words() {
+function Words({ stage }: { stage: string }) {
   const job = useJob();
   const { problems } = useAnswer('plan');
   const word = useDeskState((s) => s.word);
   const done = useProgress();
+  const wet = useMemo(
+    () =>
+      job.spaces
+        .filter(
+          (s) =>
+            moistureOf(
+              job.bases?.find((b) => b.space === s.id),
+              job.moistureLimits,
+            ).verdict === 'stop',
+        )
+        .map((s) => s.name || s.id),
+    [job],
+  );
   // a refusal is of the job as it was then
   const refusal = word?.of === 'refusal' && word.job === job ? word.text : null;
   return (
     <>
+      {stage !== 'base' && wet.length > 0 && (
+        <div className={styles.wrong}>
+          <Problems
+            list={[{ text: `${wet.join(', ')}: the base is too wet to lay on. Nothing goes down there until it has dried; see Base.` }]}
+          />
+        </div>
+      )}
       {(problems.length > 0 || refusal) && (
         <div className={styles.wrong}>
           <Problems list={refusal ? [{ text: refusal }] : problems} />

@@ -78,11 +78,11 @@ export type Movement = {
 export function movementOf(grounds: readonly SetOutGround[], job: Pick<Job, 'seasons' | 'climate' | 'fixings'>): readonly Movement[] {
   const seasons = seasonsOf(job);
   const said = (job.seasons?.laid ?? job.climate?.[0]) && job.seasons?.least && job.seasons.greatest;
-  return grounds.map(({ floor, frame }): Movement => {
+  return grounds.map((ground): Movement => {
+    const { floor, frame } = ground;
     const { grows, shrinks } = perMetre(ratesOf(floor.product), seasons);
     const turnedRing = (p: Point) => turned(frame, p);
-    const extent = extentOf(floor.laid.map((polygon) => [polygon[0]!.map(turnedRing)]));
-    const metres = extent.map((mm) => mm / 1000) as [number, number];
+    const metres = extentOf(ground).map((mm) => mm / 1000) as [number, number];
     const growth: [number, number] = [grows[0] * metres[0], grows[1] * metres[1]];
     return {
       floor: floor.id,
@@ -100,9 +100,9 @@ export function movementOf(grounds: readonly SetOutGround[], job: Pick<Job, 'sea
   });
 }
 
-/** The greatest extent of one polygon along and across, mm. */
-function extentOf(laid: MultiPolygon): readonly [number, number] {
-  const boxes = laid.map((polygon) => boxOf(polygon[0]!));
+/** The greatest extent of one polygon of a floor along and across, mm. */
+export function extentOf({ floor, frame }: SetOutGround): readonly [number, number] {
+  const boxes = floor.laid.map((polygon) => boxOf(polygon[0]!.map((p) => turned(frame, p))));
   return [Math.max(...boxes.map((b) => b.maxX - b.minX)), Math.max(...boxes.map((b) => b.maxY - b.minY))];
 }
 

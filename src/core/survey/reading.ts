@@ -7,8 +7,8 @@ import { z } from 'zod';
 export const instrumentEventSchema = z.discriminatedUnion('kind', [
   /** connected; `targets` only where the instrument is a simulation that has to be told what it is held against */
   z.object({ kind: z.literal('ready'), name: z.string(), targets: z.array(z.string()).optional(), aim: z.number().optional() }),
-  /** a distance, a height over the instrument’s own datum, mm, or a meter’s figure; `n` counts the readings of a connection */
-  z.object({ kind: z.literal('reading'), n: z.number(), mm: z.number() }),
+  /** a distance, a height over the instrument’s own datum, mm, or a meter’s figure, or a logger’s °C with its % humidity; `n` counts the readings of a connection */
+  z.object({ kind: z.literal('reading'), n: z.number(), mm: z.number(), humidity: z.number().optional() }),
   /** a shot that brought nothing, and why */
   z.object({ kind: z.literal('failed'), n: z.number(), text: z.string() }),
 ]);

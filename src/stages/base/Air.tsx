@@ -1,8 +1,10 @@
 'use client';
 import { Slider, Textarea } from '@chakra-ui/react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import {
   airOf,
+  extentOf,
+  movedPerMetre,
   movementOf,
   PRESET_MOVEMENT,
   ratesOf,
@@ -19,8 +21,10 @@ import { formatLength } from '@/core/units';
 import { readClimate } from '@/formats';
 import { edit, firstText, useAnswer, useFloors, useJob, withProduct } from '@/ui/desk';
 import { Button, Lines, Mistake, NumberField, Stops, Why, Window } from '@/ui/kit';
+import { useLogger } from '@/ui/desk/level';
 import styles from './base.module.css';
 import { Dated } from './Dated';
+import { InstrumentBar } from './InstrumentBar';
 import { look, useLooking } from './looking';
 import { airAt } from './Overlay';
 
@@ -55,6 +59,7 @@ export function Climate() {
         <Why tone="quiet">No air has been read yet. A thermometer with a hygrometer on the floor is enough.</Why>
       )}
       <NewAir />
+      <Logger />
       <Stops mt="2">
         <Button onClick={() => setPasting(true)}>Paste a logger’s table</Button>
         {climate.length > 0 && (
@@ -112,6 +117,23 @@ function NewAir() {
       </Button>
     </>
   );
+}
+
+/** A logger in the room: each of its readings is the air now. */
+function Logger() {
+  const logger = useLogger();
+  const { count, latest, humidity } = logger;
+  const taken = useRef(count);
+  useEffect(() => {
+    if (count === taken.current || latest === null || humidity === null) return;
+    taken.current = count;
+    const time = now();
+    edit('the air in the room', (j) => ({
+      ...j,
+      climate: [...(j.climate ?? []).filter((a) => a.time !== time), { time, temperature: latest, humidity }],
+    }));
+  }, [count, latest, humidity]);
+  return <InstrumentBar at={null} instrument={logger} what="logger" press="f9" write={(v) => `${v} °C, ${humidity ?? '–'} %`} />;
 }
 
 function PasteAir({ onClose }: { onClose: () => void }) {
@@ -279,6 +301,17 @@ export function Movements() {
           </Slider.Thumb>
         </Slider.Control>
       </Slider.Root>
+      {air &&
+        value?.map(({ ground }) => {
+          const moved = movedPerMetre(ratesOf(ground.floor.product), seasons.laid, air);
+          const [along, across] = extentOf(ground).map((extent, k) => (extent / 1000) * moved[k]!) as [number, number];
+          const signed = (n: number) => `${n < -0.005 ? '−' : '+'}${mm(n)}`;
+          return (
+            <Why key={ground.floor.id} mt="1">
+              {ground.floor.spaces.map((s) => s.name).join(', ')}: {signed(along)} along, {signed(across)} across.
+            </Why>
+          );
+        })}
       <Stops mt="1">
         {season !== null && <Button onClick={() => look({ season: null })}>Let it lie</Button>}
         <Button

@@ -15,7 +15,7 @@ type Props = {
   what: string;
   write: (value: number) => string;
   /** the key that takes a reading */
-  press: 'f2' | 'f8';
+  press: 'f2' | 'f8' | 'f9';
 };
 
 /** An instrument that is put up at a place: connect, one key for a reading, and what became of the connection. */

@@ -14,8 +14,9 @@ import {
 } from '@/core/base';
 import { roundPoint, turned, type Point } from '@/core/geometry';
 import { formatHeight, formatLength, type Display } from '@/core/units';
-import { edit, say, useAnswer, useFloors, useJob, useSpace } from '@/ui/desk';
-import { matrixOf, toPlan, toScreen, type View } from '@/ui/sheet/view';
+import type { OutNamed } from '@/workers';
+import { edit, say, useAnswer, useAnswers, useFloors, useJob, useSpace } from '@/ui/desk';
+import { matrixOf, scaleOf, toPlan, toScreen, type View } from '@/ui/sheet/view';
 import styles from './base.module.css';
 import { baseOf, editBase, spotsOf } from './edits';
 import { look, useLooking } from './looking';
@@ -34,6 +35,7 @@ export function Overlay({ view }: Props) {
     <g className={styles.map}>
       <Hatches />
       {flat && <GapMap flat={flat} shows={shows} view={view} />}
+      {shows === 'before' && <Humps view={view} space={space.id} display={job.display} />}
       {season !== null && <Moved view={view} season={season} />}
       <Marks view={view} />
       <Spots view={view} />
@@ -132,12 +134,32 @@ function Worsts({ flat, view, display }: { flat: Flat; view: View; display: Disp
   });
 }
 
+/** Humps that might be ground instead, once somebody has asked: a dashed outline with how far each stands up. */
+function Humps({ view, space, display }: { view: View; space: string; display: Display }) {
+  const known = useAnswers((s) => s.known.grinding)?.value as OutNamed<'grinding'> | undefined;
+  return known
+    ?.find((s) => s.space === space)
+    ?.grinding?.humps.map((h, i) => {
+      const [x, y] = toScreen(view, h.at);
+      return (
+        <g key={i}>
+          <path className="hump" d={pathOf(h.outline, view)} />
+          <text x={x} y={y}>
+            +{formatLength(h.worst, display, { bare: true, decimals: 1, finest: 32 })}
+          </text>
+        </g>
+      );
+    });
+}
+
 /** The points where heights are wanted and read; the next one has a ring. */
 function Spots({ view }: Props) {
   const job = useJob();
   const space = useSpace();
   const next = useLooking((s) => s.next);
   const spots = useMemo(() => (baseOf(job, space.id) ? spotsOf(job, space) : []), [job, space]);
+  // on a small screen the points must not hide what lies between them
+  const dot = scaleOf(view) > 0.055 ? 4 : 2.2;
   return spots.map((spot, i) => {
     const [x, y] = toScreen(view, spot.at);
     const says = `Point ${i + 1}, ${spot.height === null ? 'not read' : formatHeight(spot.height, job.display)}`;
@@ -152,7 +174,10 @@ function Spots({ view }: Props) {
         <title>{says}</title>
         <circle r="13" style={{ fill: 'transparent' }} />
         {i === next && <circle r="11" className={styles.next} style={{ fill: 'none' }} />}
-        <circle r={spot.height === null ? 2.5 : 4} style={spot.height === null ? { fill: 'none', stroke: 'var(--pencil)' } : undefined} />
+        <circle
+          r={spot.height === null ? dot * 0.7 : dot}
+          style={spot.height === null ? { fill: 'none', stroke: 'var(--pencil)' } : undefined}
+        />
       </g>
     );
   });

@@ -24,7 +24,12 @@ export function printed({ job, answer }: Ask): readonly PrintPart[] {
     };
   });
   const cautions = [...new Map(job.bases.flatMap((b) => openAt(b).cautions).map((c) => [c.id, c])).values()];
+  const wet = job.bases.filter((b) => moistureOf(b, job.moistureLimits).verdict === 'stop');
   return [
+    ...wet.map((b): PrintPart => {
+      const name = job.spaces.find((s) => s.id === b.space)?.name ?? '';
+      return { kind: 'words', tone: 'must', text: `${name}: too wet to lay on. ${moistureOf(b, job.moistureLimits).reasons.join(' ')}` };
+    }),
     ...cautions.map((c): PrintPart => ({ kind: 'words', tone: 'must', text: `${c.title}. ${c.text}` })),
     {
       kind: 'table',

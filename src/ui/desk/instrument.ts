@@ -16,7 +16,7 @@ export type Connection = { open(): void; close(): void; tell(command: Instrument
  * @param device which one
  * @param hear told what it says, and null where it is lost
  */
-export function connectionTo(device: 'laser' | 'level' | 'meter', hear: (event: InstrumentEvent | null) => void): Connection {
+export function connectionTo(device: 'laser' | 'level' | 'meter' | 'logger', hear: (event: InstrumentEvent | null) => void): Connection {
   const address = `/api/devices/${device}?holder=${holder}`;
   let source: EventSource | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;

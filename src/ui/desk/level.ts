@@ -14,13 +14,17 @@ export type StandingState = {
   disconnect(): void;
   /** Puts it up at a place. */
   stand(at: Point): void;
-  /** Takes a reading into the field that has the focus. */
+  /** the humidity that came with it, of a logger */
+  readonly humidity: number | null;
+  /** how many readings came, so that two alike are told apart */
+  readonly count: number;
+  /** Takes a reading into the field that has the focus; a logger’s goes where it is waited for. */
   read(): void;
   outOfRange(): void;
 };
 
 /** An instrument that is put up at one place after the other, each reading going to the field that has the focus. */
-const standing = (device: 'level' | 'meter') =>
+const standing = (device: 'level' | 'meter' | 'logger') =>
   create<StandingState>()((set, get) => {
     let foot: Point | null = null;
     let wanted: Element | null = null;
@@ -32,7 +36,7 @@ const standing = (device: 'level' | 'meter') =>
         if (foot) instrument.tell({ do: 'stand', at: [...foot] });
       } else if (event.kind === 'failed') set({ failed: event.text });
       else {
-        set({ latest: event.mm, failed: null });
+        set({ latest: event.mm, humidity: event.humidity ?? null, count: get().count + 1, failed: null });
         if (wanted) giveReading(wanted, event.mm);
       }
       if (event?.kind !== 'ready') wanted = null;
@@ -41,6 +45,8 @@ const standing = (device: 'level' | 'meter') =>
       status: 'off',
       name: '',
       latest: null,
+      humidity: null,
+      count: 0,
       failed: null,
       connect() {
         set({ status: 'connecting', failed: null, latest: null });
@@ -56,8 +62,8 @@ const standing = (device: 'level' | 'meter') =>
       },
       read() {
         if (get().status !== 'on') return;
-        wanted = readingField();
-        if (!wanted) return set({ failed: 'Choose the field first; the reading goes there.' });
+        wanted = device === 'logger' ? null : readingField();
+        if (!wanted && device !== 'logger') return set({ failed: 'Choose the field first; the reading goes there.' });
         instrument.tell({ do: 'shoot' });
       },
       outOfRange: () => instrument.tell({ do: 'outOfRange' }),
@@ -66,3 +72,4 @@ const standing = (device: 'level' | 'meter') =>
 
 export const useLevel = standing('level');
 export const useMeter = standing('meter');
+export const useLogger = standing('logger');

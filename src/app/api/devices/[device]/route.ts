@@ -1,10 +1,10 @@
 import { instrumentCommandSchema } from '@/core/survey';
-import { SimulatedLaser, SimulatedLevel, SimulatedMeter } from '@/devices';
+import { SimulatedLaser, SimulatedLevel, SimulatedLogger, SimulatedMeter } from '@/devices';
 import { answer, missing } from '../../respond';
 
 export const dynamic = 'force-dynamic';
 
-const DEVICES = { laser: SimulatedLaser, level: SimulatedLevel, meter: SimulatedMeter } as const;
+const DEVICES = { laser: SimulatedLaser, level: SimulatedLevel, meter: SimulatedMeter, logger: SimulatedLogger } as const;
 type Device = InstanceType<(typeof DEVICES)[keyof typeof DEVICES]>;
 type Asked = { params: Promise<{ device: string }> };
 
@@ -83,6 +83,6 @@ export const POST = (request: Request, { params }: Asked) =>
     else if (data.do === 'continuous') device.continuous(data.on);
     else if (data.do === 'outOfRange') device.outOfRange();
     else if (data.do === 'aim' && device instanceof SimulatedLaser) device.aim(data.target);
-    else if (data.do === 'stand' && !(device instanceof SimulatedLaser)) device.stand(data.at);
+    else if (data.do === 'stand' && 'stand' in device) device.stand(data.at);
     return Response.json({ ok: true });
   });
