@@ -1,7 +1,6 @@
-import type { Point } from '../core/geometry';
 import type { InstrumentEvent } from '../core/survey';
 import { cottageGround } from './ground';
-import { Simulated } from './simulated';
+import { Standing } from './standing';
 
 /** A height is off by about this, mm: what such instruments promise over a room. */
 const NOISE = 0.25;
@@ -11,18 +10,8 @@ const BAD_ONE_IN = 28;
 const FAILED_ONE_IN = 24;
 
 /** A levelling instrument that stands in the cottage: heights of its bare base wherever the staff is put up. */
-export class SimulatedLevel extends Simulated {
+export class SimulatedLevel extends Standing {
   readonly name = 'Simulated level in Weir Cottage';
-  private foot: Point = [0, 0];
-
-  protected ready(): InstrumentEvent {
-    return { kind: 'ready', name: this.name };
-  }
-
-  /** Puts the staff up at another place. */
-  stand(at: Point): void {
-    this.foot = at;
-  }
 
   protected reading(n: number): InstrumentEvent {
     const chance = this.random();

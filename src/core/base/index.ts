@@ -2,11 +2,11 @@
  * The base: what is beneath the floor. Takes the heights, moistures and air that were read, gives how flat and dry it is, what fills or
  * builds it up, what has to be looked at first, and how far the floor on it moves over the year.
  */
-export { distinctLevels, surfaceOf, whyNoSurface, type Level, type Surface } from './surface';
+export { surfaceOf, whyNoSurface, type Level, type Surface } from './surface';
 export { roomOf } from './reach';
 export { straightedgeOver } from './straightedge';
 export { contourOf, type Mesh } from './mesh';
-export { measureFlat, sumOf, THIN, type FillSum, type Flat, type Flatness, type Found, type Place } from './flat';
+export { measureFlat, type FillSum, type Flat, type Flatness, type Found, type Place } from './flat';
 export { pointsToRead, presetSpacing } from './grid';
 export { depthsAt, profileUnder, type Profile } from './profile';
 export * from './inspection';

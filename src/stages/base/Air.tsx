@@ -1,5 +1,5 @@
 'use client';
-import { Slider, Textarea } from '@chakra-ui/react';
+import { Slider } from '@chakra-ui/react';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import {
   airOf,
@@ -20,13 +20,14 @@ import type { Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { readClimate } from '@/formats';
 import { edit, firstText, useAnswer, useFloors, useJob, withProduct } from '@/ui/desk';
-import { Button, Lines, Mistake, NumberField, Stops, Why, Window } from '@/ui/kit';
+import { Button, Lines, Mistake, NumberField, Stops, Why } from '@/ui/kit';
 import { useLogger } from '@/ui/desk/level';
 import styles from './base.module.css';
 import { Dated } from './Dated';
 import { InstrumentBar } from './InstrumentBar';
 import { look, useLooking } from './looking';
 import { airAt } from './Overlay';
+import { PasteTable } from './PasteTable';
 
 const ClimateChart = lazy(() => import('./ClimateChart'));
 
@@ -137,49 +138,28 @@ function Logger() {
 }
 
 function PasteAir({ onClose }: { onClose: () => void }) {
-  const [text, setText] = useState('');
-  const [wrong, setWrong] = useState<string>();
-  const take = () => {
+  const take = (text: string): string | undefined => {
     const read = readClimate(text);
-    const problem = read.ok
-      ? firstText(
-          edit(`${read.value.length} readings of the air`, (j) => {
-            const times = new Set(read.value.map((a) => a.time));
-            return {
-              ...j,
-              climate: [...(j.climate ?? []).filter((a) => !times.has(a.time)), ...read.value].sort((a, b) => (a.time < b.time ? -1 : 1)),
-            };
-          }),
-        )
-      : read.problems[0]!.text;
-    setWrong(problem);
-    if (problem === undefined) onClose();
+    if (!read.ok) return read.problems[0]!.text;
+    const { value } = read;
+    const times = new Set(value.map((a) => a.time));
+    return firstText(
+      edit(`${value.length} readings of the air`, (j) => ({
+        ...j,
+        climate: [...(j.climate ?? []).filter((a) => !times.has(a.time)), ...value].sort((a, b) => (a.time < b.time ? -1 : 1)),
+      })),
+    );
   };
   return (
-    <Window
-      open
+    <PasteTable
       title="Paste a logger’s table"
+      label="The air, line by line"
+      placeholder={'time;temperature;humidity\n2026-03-02 08:00;19.5;52'}
+      onTake={take}
       onClose={onClose}
-      footer={
-        <>
-          <Button onClick={onClose}>Leave it</Button>
-          <Button variant="solid" colorPalette="blue" onClick={take} disabled={text.trim() === ''}>
-            Take it
-          </Button>
-        </>
-      }
     >
-      <Why mt="0">One reading a line: time, temperature, humidity. Columns with names may stand in any order.</Why>
-      <input type="file" accept=".csv,.txt" aria-label="A logger’s file" onChange={(e) => void e.target.files?.[0]?.text().then(setText)} />
-      <Textarea
-        aria-label="The air, line by line"
-        rows={9}
-        placeholder={'time;temperature;humidity\n2026-03-02 08:00;19.5;52'}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-      />
-      <Mistake text={wrong} />
-    </Window>
+      One reading a line: time, temperature, humidity. Columns with names may stand in any order.
+    </PasteTable>
   );
 }
 

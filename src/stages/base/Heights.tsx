@@ -1,5 +1,4 @@
 'use client';
-import { Textarea } from '@chakra-ui/react';
 import { ArrowLeft, ArrowRight, ClipboardPaste } from 'lucide-react';
 import { useState } from 'react';
 import { presetSpacing } from '@/core/base';
@@ -8,11 +7,12 @@ import type { Base, Space } from '@/core/given';
 import { readHeights } from '@/formats';
 import { firstText, useJob } from '@/ui/desk';
 import { useLevel } from '@/ui/desk/level';
-import { Button, LengthField, Mistake, Stops, Why, Window } from '@/ui/kit';
+import { Button, LengthField, Stops, Why } from '@/ui/kit';
 import { editBase, spotsOf, withHeight } from './edits';
 import { HeightField } from './HeightField';
 import { InstrumentBar } from './InstrumentBar';
 import { look, useLooking } from './looking';
+import { PasteTable } from './PasteTable';
 
 /** Heights, one point after the other: typed, taken from an instrument, or pasted. */
 export function Heights({ space, base }: { space: Space; base: Base }) {
@@ -94,47 +94,24 @@ export function Heights({ space, base }: { space: Space; base: Base }) {
 /** A table of places and heights from elsewhere. */
 function Paste({ space, onClose }: { space: Space; onClose: () => void }) {
   const { display } = useJob();
-  const [text, setText] = useState('');
-  const [wrong, setWrong] = useState<string>();
-  const take = () => {
+  const take = (text: string): string | undefined => {
     const levels = readHeights(text, display);
-    const problem = levels.ok
-      ? firstText(
-          editBase(`${levels.value.length} heights pasted`, space.id, (b) =>
-            levels.value.reduce((now, l) => withHeight(now, l.at, l.height), b),
-          ),
-        )
-      : levels.problems[0]!.text;
-    setWrong(problem);
-    if (problem === undefined) onClose();
+    if (!levels.ok) return levels.problems[0]!.text;
+    const { value } = levels;
+    return firstText(
+      editBase(`${value.length} heights pasted`, space.id, (b) => value.reduce((now, l) => withHeight(now, l.at, l.height), b)),
+    );
   };
   return (
-    <Window
-      open
+    <PasteTable
       title="Paste heights"
+      label="Places and heights"
+      placeholder={display === 'metric' ? '500\t500\t-3.5\n1000\t500\t-4' : '20\t20\t-1/8\n40\t20\t-3/16'}
+      onTake={take}
       onClose={onClose}
-      footer={
-        <>
-          <Button onClick={onClose}>Leave it</Button>
-          <Button variant="solid" colorPalette="blue" onClick={take} disabled={text.trim() === ''}>
-            Take them
-          </Button>
-        </>
-      }
     >
-      <Why mt="0">
-        One point a line: how far right and how far up on the plan, then its height, with tabs, commas or semicolons between. A first line
-        with names is passed over; a bare number is {display === 'metric' ? 'millimetres' : 'inches'}.
-      </Why>
-      <Textarea
-        aria-label="Places and heights"
-        rows={9}
-        fontFamily="var(--figures)"
-        placeholder={display === 'metric' ? '500\t500\t-3.5\n1000\t500\t-4' : '20\t20\t-1/8\n40\t20\t-3/16'}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-      />
-      <Mistake text={wrong} />
-    </Window>
+      One point a line: how far right and how far up on the plan, then its height, with tabs, commas or semicolons between. A first line
+      with names is passed over; a bare number is {display === 'metric' ? 'millimetres' : 'inches'}.
+    </PasteTable>
   );
 }

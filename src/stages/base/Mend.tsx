@@ -1,5 +1,6 @@
 'use client';
 import { Input, Field } from '@chakra-ui/react';
+import { useState } from 'react';
 import {
   buildUpFor,
   compoundFrom,
@@ -106,17 +107,27 @@ function TooDeep({ sum, compound, display }: { sum: FillSum; compound: WholeComp
   );
 }
 
-/** Humps: what grinding instead would take off, against what is filled. */
+/** Humps: whether grinding instead is worth it, worked out when somebody asks. */
 function Grind({ space, flat }: { space: Space; flat: Flat }) {
+  const [asked, setAsked] = useState(false);
+  if (asked) return <Ground space={space} flat={flat} />;
+  return (
+    <Stops mt="3">
+      <Button onClick={() => setAsked(true)}>Would grinding do instead?</Button>
+    </Stops>
+  );
+}
+
+function Ground({ space, flat }: { space: Space; flat: Flat }) {
   const { display } = useJob();
   const { value, working } = useAnswer('grinding');
   const ground = value?.find((s) => s.space === space.id)?.grinding;
-  if (working && !value) return <Why tone="quiet">Looking whether grinding would do …</Why>;
-  if (!ground) return <Why tone="quiet">Grinding would spare no fill here.</Why>;
+  if (working || !value) return <Why tone="quiet">Looking whether grinding would do …</Why>;
+  if (!ground) return <Why tone="quiet">No: more would have to come off than is filled.</Why>;
   return (
     <Why tone="should">
-      Or grind: {ground.humps.length === 1 ? 'one hump' : `${ground.humps.length} humps`}, {(ground.off.area / 1e6).toFixed(1)} m², up to{' '}
-      {fine(ground.off.deepest, display)} off; then{' '}
+      Or grind {ground.humps.length === 1 ? 'the hump' : `the ${ground.humps.length} humps`} outlined by dashes among the gaps:{' '}
+      {(ground.off.area / 1e6).toFixed(1)} m², up to {fine(ground.off.deepest, display)} off; then{' '}
       {ground.left.fill.litres > 0.05 ? `${litres(ground.left.fill.litres)} to fill` : 'nothing to fill'} rather than{' '}
       {litres(flat.least.litres)}. Only with a shroud, an extractor and a mask: the dust of concrete harms lungs for good; old glue and
       paint are tested first.
