@@ -121,3 +121,36 @@ test('pasted heights, a wrong line beside the table', async ({ page, request }) 
   await page.getByRole('button', { name: 'Take them' }).click();
   await expect(greatest(page)).toHaveText(/^[1-9]\.\d mm/);
 });
+
+test('a picture of the base is kept, shown small, and taken away; what is none is refused in words', async ({ page, request }) => {
+  const id = await putJob(request, office(null));
+  await openStage(page, id, 'base');
+  await unfold(page, 'To look at first');
+  const input = page.getByLabel('Pictures of the base');
+  const dot = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+  await input.setInputFiles({ name: 'notes.txt', mimeType: 'image/png', buffer: Buffer.from('no picture at all') });
+  await expect(page.getByText(/notes\.txt: This is no picture that can be kept/)).toBeVisible();
+  await input.setInputFiles({ name: 'dip.png', mimeType: 'image/png', buffer: dot });
+  const picture = page.getByRole('img', { name: /^The base on / });
+  await expect(picture).toBeVisible();
+  await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
+  await saved(page);
+  expect((await stored(request, id)).bases![0]!.photos).toMatchObject([{ hash: expect.stringMatching(/^[0-9a-f]{64}$/) }]);
+  await page.getByRole('button', { name: /^Take away the picture/ }).click();
+  await expect(picture).toHaveCount(0);
+});
+
+test('a base too wet says so on every later stage; the floor moves with the season by its true figure', async ({ page, request }) => {
+  const wet = office(0);
+  wet.bases![0]!.moisture = [{ at: [900, 900], on: '2026-03-02', method: 'mass', value: 5 }];
+  const id = await putJob(request, wet);
+  await openStage(page, id, 'rows');
+  await expect(page.getByText(/the base is too wet to lay on/)).toBeVisible();
+  await openStage(page, id, 'base');
+  await expect(page.getByText(/the base is too wet to lay on/)).toHaveCount(0);
+  await unfold(page, 'How the floor moves');
+  const season = page.getByRole('slider', { name: /^Season/ });
+  await season.focus();
+  await page.keyboard.press('End');
+  await expect(page.getByText(/\+\d+(\.\d)? mm along/)).toBeVisible();
+});

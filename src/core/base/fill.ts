@@ -24,7 +24,7 @@ const MOST_SUMS = 300;
 const MORE_DIRECTIONS = 2;
 /** The golden part of a half turn: directions that follow each other by it leave no wide gap for long. */
 const GOLDEN = Math.PI * 0.6180339887;
-/** Points whose gap is more than this part of the limit are looked at again before a filling is done: fill elsewhere may lift their straightedge. */
+/** Points whose gap is more than this part of the limit are looked at, too: fill elsewhere may lift their straightedge. */
 const MAY_RISE = 0.6;
 
 /**
@@ -51,11 +51,11 @@ export function leastFill(map: GapMap, edge: Straightedge, limit: number, progre
     for (const j of layer.beside(i)) take(j);
   };
   gap.forEach((g, i) => g > limit && watch(i));
+  gap.forEach((g, i) => g > limit * MAY_RISE && take(i));
   edge.over(layer);
   let filled = 0;
   for (let round = 0, quiet = 0; round < MOST_ROUNDS && quiet < QUIET_ROUNDS; round++) {
     progress?.(quiet / QUIET_ROUNDS);
-    if (quiet === QUIET_ROUNDS - 1) gap.forEach((g, i) => g > limit * MAY_RISE && take(i));
     let most = 0;
     for (const i of round % 2 === 0 ? [...list] : [...list].reverse()) {
       const rise = layAgain(i, round, map, rests, bare[i]!, layer, edge) - limit - layer.top[i]!;
@@ -69,6 +69,8 @@ export function leastFill(map: GapMap, edge: Straightedge, limit: number, progre
     most = Math.max(most, followUp(list, rests, bare, layer, limit));
     const now = layer.top.reduce((sum, t, i) => sum + Math.max(0, t - bare[i]!), 0);
     quiet = most < STILL || now - filled < now * HARDLY ? quiet + 1 : 0;
+    // places that a straightedge spans: it rests beside them, and the first round has confirmed it
+    if (round === 0 && most < STILL) break;
     filled = now;
   }
   edge.over(null);

@@ -32,7 +32,7 @@ const photo = z.looseObject({
 /** A gap read under a straightedge that lay between two points, with a feeler at a point between them. */
 const feeler = z.looseObject({ from: point, to: point, at: point, gap: notNegative });
 
-export const baseSchema = z.looseObject({
+const baseSchema = z.looseObject({
   space: id,
   substrate: oneOf(SUBSTRATES),
   belowGround: z.boolean({ error: 'belowGround is true or false' }).optional(),
