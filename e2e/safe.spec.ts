@@ -158,7 +158,7 @@ test('while a box to tick has the focus, keys are the screen’s', async ({ page
   const id = await putJob(request, room('Ticked'));
   await openStage(page, id, 'cuts');
   await page.getByRole('checkbox').first().focus();
-  await page.keyboard.press('2');
+  await page.keyboard.press('3');
   await expect(page).toHaveURL(/plank$/);
   await openStage(page, id, 'room');
   await longer(page, '5100');

@@ -216,7 +216,7 @@ test('a tick is seen on every open page, taken back by the same box, and the key
     .map((line) => (JSON.parse(line) as { what: string }).what);
   expect(kinds).toEqual(['begun', 'cut', 'undone']);
   await page.getByLabel('Piece 1.1 is cut').focus();
-  await page.keyboard.press('3');
+  await page.keyboard.press('4');
   await expect(page.getByText('Narrowest strip').first()).toBeVisible();
 });
 

@@ -146,7 +146,7 @@ test('units, keys and stages by the keyboard', async ({ page, request }) => {
   await openStage(page, id, 'room');
   await page.keyboard.press('u');
   await expect(page.getByLabel('Length (left to right)')).toHaveValue(`15' 1 1/8"`);
-  await page.keyboard.press('3');
+  await page.keyboard.press('4');
   await expect(page).toHaveURL(/setout$/);
   await expect(page.locator('[data-testid=big]')).toHaveText(`4 15/16"`);
   await page.keyboard.press('?');
