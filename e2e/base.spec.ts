@@ -154,3 +154,25 @@ test('a base too wet says so on every later stage; the floor moves with the seas
   await page.keyboard.press('End');
   await expect(page.getByText(/\+\d+(\.\d)? mm along/)).toBeVisible();
 });
+
+test('on a phone heights are typed one after the other, with the sheet in sight', async ({ page, request }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const id = await putJob(request, office(null));
+  await openStage(page, id, 'base');
+  await unfold(page, 'Heights');
+  const field = page.getByLabel(/^Point \d+ of \d+/);
+  await field.fill('-2.5');
+  await field.press('Enter');
+  await expect(page.getByText(/^Point 2 of/)).toBeVisible();
+  await page.getByRole('button', { name: 'Connect a level' }).click();
+  await expect(page.getByText(/Simulated level/)).toBeVisible({ timeout: 20_000 });
+  await field.focus();
+  await expect(async () => {
+    await page.getByRole('button', { name: /^Take it/ }).click();
+    await expect(page.getByText(/^Point 3 of/)).toBeVisible({ timeout: 1_500 });
+  }).toPass({ timeout: 40_000 });
+  // nothing is wider than the screen
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await saved(page);
+  expect((await stored(request, id)).bases![0]!.levels![0]).toMatchObject({ height: -2.5 });
+});

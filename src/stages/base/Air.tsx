@@ -270,7 +270,7 @@ export function Movements() {
       ))}
       <Slider.Root mt="4" min={0} max={2} step={0.05} value={[season ?? 1]} onValueChange={(e) => look({ season: e.value[0]! })}>
         <Slider.Label>
-          Season {air ? `: ${air.temperature.toFixed(0)} °C, ${air.humidity.toFixed(0)} %` : ': drag to see the floor move'}
+          Season{air ? `: ${air.temperature.toFixed(0)} °C, ${air.humidity.toFixed(0)} %` : ': drag to see the floor move'}
         </Slider.Label>
         <Slider.Control>
           <Slider.Track>

@@ -34,13 +34,13 @@ export function Overlay({ view }: Props) {
   return (
     <g className={styles.map}>
       <Hatches />
-      {flat && <GapMap flat={flat} shows={shows} view={view} />}
+      {flat && season === null && <GapMap flat={flat} shows={shows} view={view} />}
       {shows === 'before' && <Humps view={view} space={space.id} display={job.display} />}
       {season !== null && <Moved view={view} season={season} />}
       <Marks view={view} />
       <Spots view={view} />
       {baseOf(job, space.id) && <Straightedge flat={flat} view={view} />}
-      {flat && shows === 'before' && <Worsts flat={flat} view={view} display={job.display} />}
+      {flat && season === null && shows === 'before' && <Worsts flat={flat} view={view} display={job.display} />}
       {placing && <Place view={view} />}
     </g>
   );

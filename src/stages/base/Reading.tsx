@@ -88,7 +88,7 @@ function TheBase({ job, space, base }: { job: Job; space: Space; base: Base }) {
 const limitWords = (job: Job): string => {
   const { straightedge, limit } = flatnessOf(job);
   const say = (mm: number) => formatLength(mm, job.display, { decimals: 1, finest: 32 });
-  return `${say(limit)} under ${say(straightedge)}`;
+  return `${say(limit)} under ${straightedgeName(straightedge, job.display)}`;
 };
 
 /** A gap to the tenth of a millimetre, or the 32nd of an inch: what feelers tell apart. */
