@@ -114,10 +114,10 @@ test('pasted heights, a wrong line beside the table', async ({ page, request }) 
     await page.getByRole('button', { name: 'Paste a table' }).click();
     await expect(page.getByRole('dialog')).toBeVisible({ timeout: 2_000 });
   }).toPass();
-  await page.getByLabel('Places and heights').fill('100;100;0\n3900;100;zero');
+  await page.getByLabel('Places and heights', { exact: true }).fill('100;100;0\n3900;100;zero');
   await page.getByRole('button', { name: 'Take them' }).click();
   await expect(page.getByText(/^Line 2: /)).toBeVisible();
-  await page.getByLabel('Places and heights').fill('100;100;0\n3900;100;0\n2000;2900;0\n2000;1200;-7');
+  await page.getByLabel('Places and heights', { exact: true }).fill('100;100;0\n3900;100;0\n2000;2900;0\n2000;1200;-7');
   await page.getByRole('button', { name: 'Take them' }).click();
   await expect(greatest(page)).toHaveText(/^[1-9]\.\d mm/);
 });
