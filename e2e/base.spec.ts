@@ -132,7 +132,7 @@ test('a picture of the base is kept, shown small, and taken away; what is none i
   await expect(page.getByText(/notes\.txt: This is no picture that can be kept/)).toBeVisible();
   await input.setInputFiles({ name: 'dip.png', mimeType: 'image/png', buffer: dot });
   const picture = page.getByRole('img', { name: /^The base on / });
-  await expect(picture).toBeVisible();
+  await picture.scrollIntoViewIfNeeded();
   await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
   await saved(page);
   expect((await stored(request, id)).bases![0]!.photos).toMatchObject([{ hash: expect.stringMatching(/^[0-9a-f]{64}$/) }]);
