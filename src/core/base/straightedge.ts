@@ -51,7 +51,8 @@ export function straightedgeOver(surface: Surface, room: Room, length: number) {
     let upLeft = dx * (x[l]! - px) + dy * (y[l]! - py);
     let highRight = z[r]! - base;
     let highLeft = z[l]! - base;
-    while (edge >= 0) {
+    // rounding must not send it round a corner for ever
+    for (let steps = 0; edge >= 0 && steps < MOST_BENDS; steps++) {
       const part = offLeft / (offLeft - offRight);
       const u = upLeft + (upRight - upLeft) * part;
       const high = highLeft + (highRight - highLeft) * part;

@@ -1,4 +1,5 @@
 'use client';
+import { Image } from '@chakra-ui/react';
 import { Camera, Trash2 } from 'lucide-react';
 import { useRef, useState, type ChangeEvent } from 'react';
 import type { Base, Space } from '@/core/given';
@@ -37,8 +38,7 @@ export function Photos({ space, base }: { space: Space; base: Base }) {
         {base.photos?.map((p) => (
           <figure key={p.hash}>
             <a href={`/api/photos/${p.hash}`} target="_blank" rel="noreferrer">
-              {/* eslint-disable-next-line @next/next/no-img-element -- made small by our own route, from the user's own pictures */}
-              <img src={`/api/photos/${p.hash}?small`} alt={`The base on ${p.on}`} loading="lazy" />
+              <Image src={`/api/photos/${p.hash}?small`} alt={`The base on ${p.on}`} loading="lazy" />
             </a>
             <IconButton
               aria-label={`Take away the picture of ${p.on}`}
