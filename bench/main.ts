@@ -12,6 +12,8 @@ import { randomFrom, runsOf, stepsFor } from '../src/core/rows';
 import { bestOrigin, compareScores, groundOf, placed, scoreOf, setOutOf } from '../src/core/setout';
 import { untruths } from '../test/truth';
 import { measureBase } from './base';
+import { measureBeneath } from './beneath';
+import { measureEdges } from './edges';
 import { layByHand } from './hand';
 import { readDrawing, offersOf } from '../src/formats/drawing';
 import { rowPaths } from '../src/ui/sheet/paths';
@@ -393,6 +395,8 @@ const parts = {
   bundle: measureBundle,
   start: measureStart,
   base: measureBase,
+  beneath: measureBeneath,
+  edges: measureEdges,
   browser: measureBrowser,
 };
 const wanted = process.argv.slice(2);

@@ -1,6 +1,6 @@
 import { pointsToRead } from '../src/core/base';
 import type { Point } from '../src/core/geometry';
-import { newJob, type Base, type Job, type Product } from '../src/core/given';
+import { newJob, PRESET_KITS, PRESET_MATERIALS, PRESET_TRIM, type Base, type Job, type Product } from '../src/core/given';
 import { cottageGround, cottageHouse } from '../src/devices';
 
 /*
@@ -167,12 +167,16 @@ export const cottage: Job = {
   spaces: cottageHouse.spaces,
   openings: cottageHouse.openings,
   obstacles: [
-    { id: 'hearth', kind: 'hearth', outline: box(-60, 2400, 490, 1100) },
+    { id: 'hearth', kind: 'hearth', outline: box(-60, 2400, 490, 1100), edge: { kit: 'low-sill', foot: 8 } },
     { id: 'cabinets', kind: 'cabinet', outline: box(6600, 1360, 600, 2740) },
     { id: 'kitchen-register', kind: 'register', gap: 3, outline: box(5200, 3700, 300, 100) },
   ],
   layouts: [{ space: 'kitchen', product: kitchenVinyl }],
   bases: cottageBases,
+  beneath: { materials: [...PRESET_MATERIALS], choices: [] },
+  kits: [...PRESET_KITS],
+  trim: { ...PRESET_TRIM, name: 'Painted skirting', lengths: [2400, 3600] },
+  lowThings: [{ id: 'low1', what: 'radiator', space: 'reading', wall: 1, from: 700, to: 1900, depth: 120, clear: 70 }],
   climate: cottageAir,
   boxesSince: '2026-11-09T06:00',
 };

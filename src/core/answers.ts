@@ -2,12 +2,28 @@
 import type { AnyAnswer } from './answer';
 import { judged } from './audit';
 import { base, flatness, grinding } from './base';
+import { beneath } from './beneath';
+import { doorways, edges } from './edges';
 import { floors } from './floors';
 import { cuts, findings, pieces, plan, summary } from './plan';
 import { rows } from './rows';
 import { setOut } from './setout';
 
-export const ANSWERS = { floors, setOut, rows, pieces, findings, plan, cuts, summary, judged, flatness, grinding, base } satisfies Readonly<
-  Record<string, AnyAnswer>
->;
+export const ANSWERS = {
+  floors,
+  setOut,
+  rows,
+  pieces,
+  findings,
+  plan,
+  cuts,
+  summary,
+  judged,
+  flatness,
+  grinding,
+  base,
+  beneath,
+  doorways,
+  edges,
+} satisfies Readonly<Record<string, AnyAnswer>>;
 export type AnswerName = keyof typeof ANSWERS;

@@ -30,8 +30,24 @@ export const cottageHouse: Required<Pick<Job, 'spaces' | 'openings'>> = {
   ],
   openings: [
     { id: 'reading-door', between: ['corridor', 'reading'], outline: box(1500, 1260, 900, 100), finish: 'through', busy: true },
-    { id: 'kitchen-door', between: ['corridor', 'kitchen'], outline: box(5300, 1260, 800, 100), finish: 't-mould' },
+    {
+      id: 'kitchen-door',
+      between: ['corridor', 'kitchen'],
+      outline: box(5300, 1260, 800, 100),
+      finish: 'reducer',
+      kit: 'low-sill',
+      foot: 12,
+    },
     { id: 'books-door', between: ['corridor', 'books'], outline: box(6000, -100, 700, 100), finish: 'through' },
-    { id: 'porch-door', between: ['corridor', null], outline: box(-100, 200, 100, 900), finish: 'reducer', busy: true },
+    {
+      id: 'porch-door',
+      between: ['corridor', null],
+      outline: box(-100, 200, 100, 900),
+      finish: 'reducer',
+      busy: true,
+      kit: 'low-sill',
+      foot: 12,
+      beyond: { floor: 'stone', height: 14 },
+    },
   ],
 };

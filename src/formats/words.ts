@@ -64,3 +64,7 @@ export function restWords({ remainders, piece }: CutLine, display: Display): str
     })
     .join('; ');
 }
+
+/** How a piece that cannot be tipped is laid. */
+export const slideWords = ({ why }: { readonly why: string }): string =>
+  `Slides in, ${why}: shave the lip off, glue, tap flat, hold with tape.`;

@@ -6,7 +6,7 @@ import { Button, Stops } from '@/ui/kit';
 /** Which floor is at hand, where a job has several and the stage looks at one. */
 export function FloorChoice({ stage }: { stage: Stage }) {
   const here = useFloor();
-  if (!here || here.floors.length < 2 || stage.sheet.plan === 'none') return null;
+  if (!here || here.floors.length < 2 || stage.sheet.plan === 'none' || stage.sheet.whole) return null;
   return (
     <Stops label="Which floor" mt="0" mb="3.5">
       {here.floors.map((f) => (

@@ -7,6 +7,7 @@ import { STAGES, type PrintPart } from '@/stages';
 import { useAnswer, useJob, useProgress, useSaving, type JobView } from '@/ui/desk';
 import { Button, Problems, Stops, Why } from '@/ui/kit';
 import { FloorDrawing } from '@/ui/sheet/FloorDrawing';
+import { ShapesDrawing } from '@/ui/sheet/ShapesDrawing';
 import { PlankDrawing } from '@/ui/sheet/PlankDrawing';
 import { useAsk } from './useAsk';
 import styles from './print.module.css';
@@ -67,6 +68,14 @@ function Parts({ id, paper }: { id: string; paper: Paper }) {
 function Part({ part, plan }: { part: PrintPart; plan: Plan }) {
   const job = useJob();
   if (part.kind === 'drawing') return <FloorDrawing job={job} plan={plan} numbers />;
+  if (part.kind === 'shapes') return <ShapesDrawing drawing={part.drawing} width={part.width ?? 640} size={12} />;
+  if (part.kind === 'pieces')
+    return (
+      <figure>
+        <figcaption className={styles.caption}>{part.caption}</figcaption>
+        <FloorDrawing job={job} named={part.pieces} />
+      </figure>
+    );
   if (part.kind === 'words') return <Why tone={part.tone}>{part.text}</Why>;
   return (
     <Table.Root size="sm" className={`print-row ${styles.table}`}>

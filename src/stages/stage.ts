@@ -4,6 +4,8 @@ import type { Floor } from '@/core/floors';
 import type { Job, Plan } from '@/core/given';
 import type { CutLine } from '@/core/plan';
 import type { OutNamed } from '@/workers';
+import type { Point } from '@/core/geometry';
+import type { Drawing } from '@/ui/sheet/shapes';
 import type { View } from '@/ui/sheet/view';
 
 /** Untouched, needs a decision, settled; or not known yet. */
@@ -36,6 +38,14 @@ export type Key = {
 /** A part of what goes on paper: plain data, for a page and for a document alike. */
 export type PrintPart =
   | { readonly kind: 'drawing' }
+  /** shapes to scale, such as a section or a roll */
+  | { readonly kind: 'shapes'; readonly drawing: Drawing; readonly width?: number }
+  /** named pieces where they lie on the floor */
+  | {
+      readonly kind: 'pieces';
+      readonly caption: string;
+      readonly pieces: readonly { readonly id: string; readonly outline: readonly (readonly Point[])[] }[];
+    }
   | { readonly kind: 'words'; readonly text: string; readonly tone?: 'must' }
   | {
       readonly kind: 'table';
@@ -62,6 +72,8 @@ export type Stage = {
     readonly faults: 'none' | 'under' | 'over';
     /** what a tap on the sheet chooses */
     readonly pick: 'none' | 'space' | 'piece';
+    /** whether it looks at all floors at once */
+    readonly whole?: true;
     /** whether a walk that is not closed yet is drawn in place of its room */
     readonly walks?: true;
   };

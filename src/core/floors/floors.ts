@@ -8,13 +8,13 @@ import {
   signedArea,
   tidyRing,
   union,
-  type Keepout,
   type MultiPolygon,
   type Point,
   type Ring,
 } from '../geometry';
 import {
   bad,
+  footOf,
   good,
   type Job,
   type Layout,
@@ -55,7 +55,7 @@ export type Floor = {
 };
 
 /** What of a job decides its floors. */
-export type Surveyed = Pick<Job, 'spaces' | 'openings' | 'obstacles' | 'product' | 'layout' | 'layouts'>;
+export type Surveyed = Pick<Job, 'spaces' | 'openings' | 'obstacles' | 'product' | 'layout' | 'layouts'> & Partial<Pick<Job, 'kits'>>;
 
 /** Less floor than this (mm²) is none. */
 const NO_FLOOR = 100;
@@ -146,7 +146,17 @@ function formFloor(job: Surveyed, id: string, spaces: readonly Space[], ways: re
     };
     const line = () => {
       const [p, q] = lineOf(way);
-      sources.push({ a: p, b: q, gap, bound: { kind: 'line', opening: opening.id } });
+      const foot = opening.foot ?? 0;
+      sources.push({ a: p, b: q, gap: gap + foot / 2, bound: { kind: 'line', opening: opening.id } });
+      if (foot === 0) return;
+      // the profile's foot stands on the line: where it is wider than the wall, its band reaches into the room, as long as the line
+      const band = slotAt(way, gap + foot / 2, 0);
+      slots.push(band);
+      for (const [i, j] of [
+        [1, 2],
+        [3, 0],
+      ] as const)
+        sources.push({ a: band[i]!, b: band[j]!, gap: 0, bound: { kind: 'line', opening: opening.id } });
     };
     jambs();
     if (opening.finish === 'through') {
@@ -165,8 +175,9 @@ function formFloor(job: Surveyed, id: string, spaces: readonly Space[], ways: re
     }
   }
 
-  const keepouts: Keepout[] = (job.obstacles ?? []).map((o) => ({ outline: o.outline, gap: o.gap ?? gap }));
-  for (const o of job.obstacles ?? []) addRing(sources, o.outline, o.gap ?? gap, () => ({ kind: o.kind, obstacle: o.id }));
+  // before an end cap's foot the floor keeps its gap
+  const keepouts = (job.obstacles ?? []).map((o) => ({ ...o, gap: (o.gap ?? gap) + (o.edge ? footOf(o.edge, job) : 0) }));
+  for (const o of keepouts) addRing(sources, o.outline, o.gap, () => ({ kind: o.kind, obstacle: o.id }));
   const clear = shapes.length === 1 ? [oriented([tidyRing(shapes[0]!)])] : union(shapes.map((ring) => [ring]));
   const laid = difference(
     drawnIn(clear, gap, keepouts),

@@ -3,6 +3,8 @@
  * Gives each edge of a laid area the wall, line or obstacle that it keeps away from.
  */
 export * from './floors';
-export type { Way } from './openings';
+export { lineOf, wayOf, type Way } from './openings';
+export * from './walls';
+export * from './parts';
 export { miniatureOf, type Miniature } from './miniature';
 export { floors } from './answer';

@@ -57,13 +57,16 @@ export function halfStrip(way: Way, side: 'near' | 'far'): Ring {
   return [beyond(there[0], here[0], PUSH), beyond(there[1], here[1], PUSH), line[1], line[0]];
 }
 
-/** The slot that is left for a profile where the floor lies on both sides of the line: a gap to either side of it. */
-export function slotAt(way: Way, gap: number): Ring {
+/**
+ * The slot that is left for a profile where the floor lies on both sides of the line: `gap` to either side of it.
+ *
+ * @param past how far it reaches into the jambs, mm: a little, so that no hair of floor is left there
+ */
+export function slotAt(way: Way, gap: number, past = 1): Ring {
   const [a, b] = lineOf(way);
   const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
   const [nx, ny] = [(-(b[1] - a[1]) / length) * gap, ((b[0] - a[0]) / length) * gap];
-  // a little wider than the way, so that no hair of floor is left at the jambs
-  const [c, d] = [beyond(b, a, 1), beyond(a, b, 1)];
+  const [c, d] = [beyond(b, a, past), beyond(a, b, past)];
   return [
     [c[0] + nx, c[1] + ny],
     [d[0] + nx, d[1] + ny],

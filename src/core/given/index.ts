@@ -5,6 +5,9 @@
 export * from './known';
 export { quote, isDate, hoursOf } from './fields';
 export * from './base';
+export { MATERIAL_KINDS } from './beneath';
+export { LOW_THINGS, PROFILE_KINDS, type ProfileKind } from './edges';
+export * from './feet';
 export * from './schema';
 export * from './problems';
 export * from './read';

@@ -1,5 +1,6 @@
 import { boxOf, crossingEdges, placesOf, signedArea, tidyRing, type Ring } from '../geometry';
 import { SAME_PLACE } from './base';
+import { endCapOf, kitsOf } from './feet';
 import { bad, good, pathText, type Problem, type Result } from './problems';
 import { jobSchema, type Base, type Job, type Product } from './schema';
 import { LARGEST_FILE, MOST_POINTS, MOST_VALUES } from './sizes';
@@ -106,6 +107,8 @@ function checkJob(job: Job): Problem[] {
   checkProduct(job.product, 'product', say);
   job.layouts?.forEach((l, i) => l.product && checkProduct(l.product, `layouts[${i}].product`, say));
   checkBases(job.bases ?? [], known, say);
+  checkBeneath(job, known, say);
+  checkEdges(job, known, say);
   return problems;
 }
 
@@ -126,7 +129,58 @@ function checkBases(bases: readonly Base[], known: (id: string, path: string) =>
   });
 }
 
+/** Says where a list names one thing twice. */
+function once<Of>(list: readonly Of[], path: string, of: (item: Of) => string, say: Say): void {
+  const seen = new Set<string>();
+  list.forEach((item, i) => {
+    if (seen.has(of(item))) say(`${path}[${i}]`, `a second entry for "${of(item)}"; put both into one`);
+    seen.add(of(item));
+  });
+}
+
+function checkBeneath({ beneath }: Job, known: Known, say: Say): void {
+  const { materials = [], choices = [] } = beneath ?? {};
+  once(materials, 'beneath.materials', (m) => m.id, say);
+  once(choices, 'beneath.choices', (c) => c.space, say);
+  choices.forEach(({ space, pad, film }, i) => {
+    known(space, `beneath.choices[${i}].space`);
+    for (const [name, wanted] of [
+      ['pad', pad],
+      ['film', film],
+    ] as const) {
+      if (wanted === undefined || wanted === null || wanted === 'auto') continue;
+      const material = materials.find((m) => m.id === wanted);
+      if (!material) say(`beneath.choices[${i}].${name}`, `there is no material "${wanted}"`);
+      else if ((material.kind === 'film') !== (name === 'film'))
+        say(`beneath.choices[${i}].${name}`, `"${wanted}" is ${material.kind === 'film' ? 'a film and no pad' : 'a pad and no film'}`);
+    }
+  });
+}
+
+function checkEdges(job: Job, known: Known, say: Say): void {
+  const kits = kitsOf(job);
+  once(job.kits ?? [], 'kits', (k) => k.id, say);
+  const kit = (id: string, path: string) => {
+    if (!kits.some((k) => k.id === id)) say(path, `there is no kit "${id}"`);
+  };
+  job.openings?.forEach((o, i) => o.kit !== undefined && kit(o.kit, `openings[${i}].kit`));
+  job.obstacles?.forEach(({ edge }, i) => {
+    if (!edge) return;
+    kit(edge.kit, `obstacles[${i}].edge.kit`);
+    if (edge.foot === undefined && kits.some((k) => k.id === edge.kit) && !endCapOf(edge, job))
+      say(`obstacles[${i}].edge.foot`, `the kit "${edge.kit}" has no end cap; say how wide the foot is`);
+  });
+  once(job.lowThings ?? [], 'lowThings', (t) => t.id, say);
+  job.lowThings?.forEach(({ space, wall, from, to }, i) => {
+    known(space, `lowThings[${i}].space`);
+    const walls = job.spaces.find((s) => s.id === space)?.outline.length ?? Infinity;
+    if (wall >= walls) say(`lowThings[${i}].wall`, `"${space}" has ${walls} walls, counted from 0`);
+    if (to <= from) say(`lowThings[${i}].to`, 'ends where it begins, or before');
+  });
+}
+
 type Say = (path: string, text: string) => void;
+type Known = (id: string | null | undefined, path: string) => void;
 
 function checkOutline(outline: Ring, path: string, say: Say): void {
   const first = outline[0]!;

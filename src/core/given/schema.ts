@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { baseShape, productBase } from './base';
-import { count, id, length, name, notNegative, number, oneOf, point, quote, ring, size } from './fields';
+import { beneathShape } from './beneath';
+import { edgesShape, obstacleEdge, openingEdges } from './edges';
+import { count, id, name, notNegative, number, oneOf, point, quote, ring, size } from './fields';
 import type { Known } from './known';
 
 /*
@@ -99,12 +101,11 @@ const opening = z.looseObject({
   casing: notNegative.optional(),
   /** where the closed leaf stands: flush with the wall towards the first or the second space, or between */
   leaf: oneOf(LEAVES).optional(),
-  /** what lies beyond, and how much higher (or lower) than this floor's base its top stands */
-  beyond: z.looseObject({ floor: oneOf(BEYOND), height: length }).optional(),
+  ...openingEdges,
 });
 
 export const OBSTACLE_KINDS = ['register', 'pipe', 'post', 'hearth', 'island', 'cabinet', 'flange'] as const;
-const obstacle = z.looseObject({ id, kind: oneOf(OBSTACLE_KINDS), outline: ring, gap: notNegative.optional() });
+const obstacle = z.looseObject({ id, kind: oneOf(OBSTACLE_KINDS), outline: ring, gap: notNegative.optional(), ...obstacleEdge });
 
 const direction = z.union([z.literal('auto'), number('a direction').min(-360, 'less than −360').max(360, 'more than 360')], {
   error: 'a direction is "auto" or an angle in degrees',
@@ -160,6 +161,8 @@ export const jobSchema = z.looseObject({
     .optional(),
   layouts: z.array(layoutOverride, { error: 'layouts is a list' }).max(500, 'more than 500 layouts').optional(),
   ...baseShape,
+  ...beneathShape,
+  ...edgesShape,
 });
 
 export type Job = Known<z.infer<typeof jobSchema>>;
@@ -174,5 +177,12 @@ export type Hand = NonNullable<Job['hand']>;
 export type Base = NonNullable<Job['bases']>[number];
 export type Compound = NonNullable<Job['compound']>;
 export type Air = NonNullable<Job['climate']>[number];
+export type Beneath = NonNullable<Job['beneath']>;
+export type Material = NonNullable<Beneath['materials']>[number];
+export type BeneathChoice = NonNullable<Beneath['choices']>[number];
+export type Kit = NonNullable<Job['kits']>[number];
+export type Profile = Kit['profiles'][number];
+export type Trim = Required<NonNullable<Job['trim']>>;
+export type LowThing = NonNullable<Job['lowThings']>[number];
 export type Moisture = NonNullable<Base['moisture']>[number];
 export type MoistureMethod = Moisture['method'];

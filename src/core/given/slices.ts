@@ -1,4 +1,5 @@
-import type { Job, Opening, Product, Space } from './schema';
+import { footOf } from './feet';
+import type { Job, Obstacle, Opening, Product, Space } from './schema';
 
 /*
  * What of a job decides what: the keys under which answers are remembered. A name, a unit or a measurement that only checks the drawing
@@ -7,17 +8,21 @@ import type { Job, Opening, Product, Space } from './schema';
 
 const roomOf = ({ id, name, outline, weights }: Space) => ({ id, name, outline, weights });
 
+/** An obstacle with the foot that keeps the floor off it, whichever kit that comes of. */
+const footed = (job: Pick<Job, 'obstacles' | 'kits'>): Obstacle[] | undefined =>
+  job.obstacles?.map(({ edge, ...o }) => (edge ? { ...o, edge: { kit: '', foot: footOf(edge, job) } } : o));
+
 /** What decides the floors, with the names by which they are called. */
-export const surveyOf = ({ spaces, openings, obstacles, product, layout, layouts }: Job) => ({
+export const surveyOf = ({ spaces, openings, obstacles, product, layout, layouts, kits }: Job) => ({
   spaces: spaces.map(roomOf),
   openings,
-  obstacles,
+  obstacles: footed({ obstacles, kits }),
   product,
   layout,
   layouts,
 });
 
-const passage = ({ id, between, outline, finish, busy }: Opening) => ({ id, between, outline, finish, busy });
+const passage = ({ id, between, outline, finish, busy, foot }: Opening) => ({ id, between, outline, finish, busy, foot });
 const choices = <Of extends Partial<Record<'direction' | 'setOut' | 'stagger' | 'light', unknown>>>({
   direction,
   setOut,
@@ -26,7 +31,7 @@ const choices = <Of extends Partial<Record<'direction' | 'setOut' | 'stagger' | 
 }: Of) => ({ direction, setOut, stagger, light }) as Pick<Of, 'direction' | 'setOut' | 'stagger' | 'light'>;
 
 /** What decides where every joint falls and which plank each piece comes from. */
-export function woodOf({ spaces, openings, obstacles, product, layout, layouts, kerf, hand }: Job) {
+export function woodOf({ spaces, openings, obstacles, product, layout, layouts, kerf, hand, kits }: Job) {
   // products are told apart, whatever they are called
   const names = [product, ...(layouts ?? []).flatMap((l) => l.product ?? [])].map((p) => p.name);
   const bare = ({ name, planks, widthSequence, perBox, limits }: Product) => ({
@@ -39,7 +44,7 @@ export function woodOf({ spaces, openings, obstacles, product, layout, layouts, 
   return {
     spaces: spaces.map(({ id, outline, weights }) => ({ id, outline, weights })),
     openings: openings?.map(passage),
-    obstacles,
+    obstacles: footed({ obstacles, kits }),
     product: bare(product),
     layout: choices(layout),
     layouts: layouts?.map((l) => ({ space: l.space, ...choices(l), product: l.product && bare(l.product) })),

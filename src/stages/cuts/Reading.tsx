@@ -5,7 +5,7 @@ import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
 import { floorText, type Job, type Plan } from '@/core/given';
 import { sawCuts, type CutLine, type CutRow } from '@/core/plan';
 import { formatLength } from '@/core/units';
-import { cutListCsv, cutWords, planSvg, restWords, takeWords } from '@/formats';
+import { cutListCsv, cutWords, planSvg, restWords, slideWords, takeWords } from '@/formats';
 import {
   choose,
   fetchLog,
@@ -143,6 +143,7 @@ function Line({ line, plan }: { line: CutLine; plan: Plan }) {
     if (chosen) at.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
   const rest = restWords(line, display);
+  const slides = useAnswer('edges').value?.untippable.find((u) => u.floor === floor && u.piece === piece.id);
   const pick = () => choose(pieceChoice(floor, piece.id));
   return (
     <Fragment>
@@ -152,6 +153,7 @@ function Line({ line, plan }: { line: CutLine; plan: Plan }) {
         <Table.Cell>
           {takeWords(line, display)}, {cutWords(line, display)}
           {rest && <span className="quiet">. {rest}</span>}
+          {slides && <Why tone="should">{slideWords(slides)}</Why>}
         </Table.Cell>
         <Table.Cell className={styles.tick} onClick={(e) => e.stopPropagation()}>
           <Tick label={`Piece ${piece.id} is cut`} checked={ticked} onTick={(on) => sawn(plan, floor, piece, on)} />

@@ -1,7 +1,7 @@
 import { frameOf } from '@/core/geometry';
 import { isDrawn } from '@/ui/sheet/PlankDrawing';
 import { formatLength } from '@/core/units';
-import { cutWords, restWords, takeWords } from '@/formats';
+import { cutWords, restWords, slideWords, takeWords } from '@/formats';
 import type { Ask, PrintPart } from '../stage';
 
 const COLUMNS = [
@@ -16,6 +16,11 @@ const COLUMNS = [
 export function print({ job, floors, plan, answer }: Ask): readonly PrintPart[] {
   if (!plan) return [];
   const { display } = job;
+  const slid = new Map((answer('edges')?.untippable ?? []).map((u) => [`${u.floor}/${u.piece}`, u] as const));
+  const slides = (floor: string, piece: string) => {
+    const one = slid.get(`${floor}/${piece}`);
+    return one ? ` ${slideWords(one)}` : '';
+  };
   const roomsOf = (id: string) =>
     floors
       .find((f) => f.id === id)
@@ -40,7 +45,7 @@ export function print({ job, floors, plan, answer }: Ask): readonly PrintPart[] 
           line.piece.id,
           formatLength(line.length, display),
           takeWords(line, display),
-          cutWords(line, display),
+          `${cutWords(line, display)}${slides(floor, line.piece.id)}`,
           restWords(line, display),
         ],
         ...(isDrawn(line) ? { picture: line } : {}),

@@ -16,6 +16,6 @@ export const cuts: Stage = {
   Reading: lately(() => import('./Reading')),
   Overlay,
   keys: [{ press: 'p', shows: 'P', does: 'print the cut list', run: printCuts }],
-  wants: { print: ['cuts'] },
+  wants: { print: ['cuts', 'edges'] },
   print,
 };

@@ -5,6 +5,7 @@ export * from './Fold';
 export * from './LengthField';
 export * from './NumberField';
 export * from './SmallLength';
+export * from './TextField';
 export * from './Thing';
 export * from './Tick';
 export * from './Tooltip';

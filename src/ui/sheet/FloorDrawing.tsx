@@ -1,13 +1,22 @@
 import type { Floor } from '@/core/floors';
+import { boxOf, type Point } from '@/core/geometry';
 import type { Job, Piece, Plan, PlanFloor } from '@/core/given';
 import { middleOf, multiPath, ringPath, rowPaths } from './paths';
 import { fitted, matrixOf, scaleOf, toScreen, type View } from './view';
 
-type Props = { job: Job; plan?: Plan; floors?: readonly Floor[]; numbers?: boolean; height?: number };
+type Props = {
+  job: Job;
+  plan?: Plan;
+  floors?: readonly Floor[];
+  numbers?: boolean;
+  height?: number;
+  /** pieces of what lies beneath, by their names */
+  named?: readonly { readonly id: string; readonly outline: readonly (readonly Point[])[] }[];
+};
 
 /** A still drawing of a job's floor at true proportions: walls, laid area or pieces, row numbers where wanted. */
-export function FloorDrawing({ job, plan, floors = [], numbers = false, height = 420 }: Props) {
-  const width = numbers ? 720 : 260;
+export function FloorDrawing({ job, plan, floors = [], numbers = false, height = 420, named = [] }: Props) {
+  const width = numbers || named.length > 0 ? 720 : 260;
   const view = fitted(
     job.spaces.flatMap((s) => s.outline),
     width,
@@ -31,6 +40,15 @@ export function FloorDrawing({ job, plan, floors = [], numbers = false, height =
             ),
           ),
         )}
+        {named.map((p) => (
+          <path
+            key={p.id}
+            className="floor"
+            style={{ stroke: 'var(--ink)', strokeWidth: 1 }}
+            d={p.outline.map(ringPath).join('')}
+            fillRule="evenodd"
+          />
+        ))}
         {(job.obstacles ?? []).map((o) => (
           <path key={o.id} className="obstacle" d={ringPath(o.outline)} />
         ))}
@@ -42,6 +60,21 @@ export function FloorDrawing({ job, plan, floors = [], numbers = false, height =
         plan?.floors.flatMap((floor) =>
           floor.pieces.map((piece) => <Numbered key={`${floor.id}/${piece.id}`} floor={floor} piece={piece} view={view} />),
         )}
+      {named.map((p) => {
+        const box = boxOf(p.outline[0]!.map((q) => toScreen(view, q)));
+        return (
+          <text
+            key={p.id}
+            x={(box.minX + box.maxX) / 2}
+            y={(box.minY + box.maxY) / 2}
+            textAnchor="middle"
+            dominantBaseline="central"
+            style={{ fontSize: 10 }}
+          >
+            {p.id}
+          </text>
+        );
+      })}
     </svg>
   );
 }

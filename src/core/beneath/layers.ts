@@ -1,0 +1,282 @@
+import { partsOf, type Floor, type FloorPart } from '../floors';
+import {
+  boxOf,
+  clipBand,
+  frameOf,
+  modulo,
+  polygonArea,
+  turnedMulti,
+  turnedPolygon,
+  type Frame,
+  type MultiPolygon,
+  type Point,
+} from '../geometry';
+import type { Material } from '../given';
+import type { SetOut } from '../setout';
+import { boardsOver } from './boards';
+import type { Chosen } from './choose';
+import { filmIn } from './film';
+import { cutFromRolls, type Cut, type Wanted } from './rolls';
+import { plainStrips, stripsOver, type Strip, type Strips } from './strips';
+import { tapeOver } from './tape';
+
+/** A piece of a layer: where it lies, and where on which roll it is cut. */
+export type BeneathPiece = {
+  readonly id: string;
+  readonly space: string;
+  /** rings, mm in plan: the outer one first */
+  readonly outline: readonly (readonly Point[])[];
+  readonly roll: number;
+  readonly cut: { readonly from: number; readonly to: number; readonly low: number; readonly high: number };
+};
+
+export type Layer = {
+  readonly floor: string;
+  readonly kind: 'film' | 'pad';
+  readonly material: Material;
+  readonly spaces: readonly string[];
+  readonly direction: number;
+  readonly reasons: readonly string[];
+  readonly pieces: readonly BeneathPiece[];
+  /** metres, whether or not the material is taped */
+  readonly seams: number;
+  /** mm² */
+  readonly laid: number;
+  /** seams that lie under a long edge of planks */
+  readonly underEdges: number;
+};
+
+export type Roll = { readonly n: number; readonly material: Material };
+
+/** A floor with its set-out and what was chosen for each of its rooms. */
+export type Ground = { readonly floor: Floor; readonly setOut: SetOut; readonly chosen: readonly Chosen[] };
+
+/** What lies beneath some rooms of one floor, before it is known which way it runs. */
+type Task = {
+  readonly ground: Ground;
+  readonly kind: Layer['kind'];
+  readonly material: Material;
+  readonly spaces: readonly string[];
+  /** shapes to be covered, room by room */
+  readonly parts: readonly { readonly space: string; readonly shape: MultiPolygon }[];
+  readonly laid: number;
+  readonly asked: number | null;
+  readonly why: string;
+};
+
+/** One way of laying it. */
+type Way = { readonly direction: number; readonly frame: Frame; readonly rooms: readonly Strips[]; readonly words: string };
+type Laid = { readonly task: Task; readonly way: Way };
+type Placed = { readonly task: Task; readonly way: Way; readonly space: string; readonly cut: Cut<Strip> };
+
+/** Everything that lies beneath, from the base up, and the rolls that it is cut from. */
+export function layersOf(grounds: readonly Ground[]): { readonly layers: readonly Layer[]; readonly rolls: readonly Roll[] } {
+  const tasks = grounds.flatMap(tasksOf);
+  const placed: Placed[] = [];
+  const rolls: Roll[] = [];
+  for (const material of new Set(tasks.map((t) => t.material))) {
+    const own = tasks.filter((t) => t.material === material);
+    const cuts = material.kind === 'board' ? boardsFor(own, rolls) : rollsFor(own, material, rolls);
+    placed.push(...cuts);
+  }
+  return { layers: tasks.map((task, i) => layerOf(task, placed.filter((p) => p.task === task), i)), rolls }; // prettier-ignore
+}
+
+const keyOf = (material: Material | null, { direction }: Chosen): string => `${material?.id ?? ''} ${direction ?? 'auto'}`;
+
+/** Layers of a floor: rooms of the same material and direction are one; films first. */
+function tasksOf(ground: Ground): Task[] {
+  const { floor, chosen } = ground;
+  return (['film', 'pad'] as const).flatMap((kind): Task[] => {
+    const of = (id: string) => chosen.find((c) => c.space.id === id)!;
+    const key = (id: string) => keyOf(of(id)[kind], of(id));
+    const alike = (one: string, other: string) => key(one) === key(other);
+    const keys = [...new Set(chosen.filter((c) => c[kind]).map((c) => key(c.space.id)))];
+    if (keys.length === 0) return [];
+    const shares = partsOf(floor, alike);
+    return keys.map((k): Task => {
+      const own = chosen.filter((c) => key(c.space.id) === k);
+      const first = own[0]!;
+      const material = first[kind]!;
+      const mine = shares.filter((s) => own.some((c) => c.space === s.space));
+      const whole = mine.length === shares.length;
+      return {
+        ground,
+        kind,
+        material,
+        spaces: own.map((c) => c.space.id),
+        parts: shapesFor(floor, mine, whole, kind, material, alike),
+        laid: mine.reduce((sum, m) => sum + m.laid.reduce((s, p) => s + polygonArea(p), 0), 0),
+        asked: first.direction,
+        why: first.why[kind],
+      };
+    });
+  });
+}
+
+function shapesFor(
+  floor: Floor,
+  mine: readonly FloorPart[],
+  whole: boolean,
+  kind: Layer['kind'],
+  material: Material,
+  alike: (one: string, other: string) => boolean,
+): Task['parts'] {
+  if (kind === 'film') return mine.map(({ space }) => ({ space: space.id, shape: filmIn(space, floor, alike, material) }));
+  // boards keep their bond through the doorways: all rooms are one to them
+  if (material.kind === 'board') return [{ space: mine[0]!.space.id, shape: whole ? floor.laid : mine.flatMap((m) => m.laid) }];
+  return mine.map(({ space, laid }) => ({ space: space.id, shape: laid }));
+}
+
+/** The ways in which a layer may run: as asked, else across the planks and along them. */
+function waysFor(task: Task): readonly { readonly direction: number; readonly words: string; readonly along: boolean }[] {
+  const { direction } = task.ground.setOut;
+  if (task.asked !== null) return [{ direction: modulo(task.asked, 360), words: 'runs the way you asked for', along: Math.abs(Math.sin(((task.asked - direction) * Math.PI) / 180)) < 0.1 }]; // prettier-ignore
+  return [
+    { direction: modulo(direction + 90, 180), words: 'runs across the planks, so that no seam lies along their edges', along: false },
+    { direction: modulo(direction, 180), words: 'runs with the planks: across them it would take more', along: true },
+  ];
+}
+
+const lapOf = (m: Material): number => (m.kind === 'film' ? (m.lap ?? 0) : 0);
+
+function stripWays(task: Task): readonly Way[] {
+  const { width } = task.material;
+  return waysFor(task).map(({ direction, words, along }) => {
+    const frame = frameOf(direction);
+    const edges = along ? plankEdges(task.ground.setOut, frame) : [];
+    const rooms = task.parts.map(({ shape }) => stripsOver(turnedMulti(frame, shape), width, lapOf(task.material), edges));
+    return { direction, frame, rooms, words };
+  });
+}
+
+/** w of the rows' edges in a layer's frame that runs with them. */
+function plankEdges({ rows, frame: planks }: SetOut, frame: Frame): readonly number[] {
+  const same = planks.cos * frame.cos + planks.sin * frame.sin > 0 ? 1 : -1;
+  return rows.map((r) => r.from * same);
+}
+
+/** Cuts all layers of one material from its rolls: each runs across the planks unless another way saves a roll. */
+function rollsFor(tasks: readonly Task[], material: Material, rolls: Roll[]): Placed[] {
+  const ways = tasks.map(stripWays);
+  let chosen = ways.map((w) => w[0]!);
+  let best = cutAll(tasks, chosen, material);
+  const takes = (w: Way) => w.rooms.reduce((sum, r) => sum + r.takes, 0);
+  const gain = (i: number) => takes(ways[i]![0]!) - takes(ways[i]![1] ?? ways[i]![0]!);
+  let trial = chosen;
+  for (const i of tasks.map((_, k) => k).sort((a, b) => gain(b) - gain(a))) {
+    if (gain(i) <= 0) break;
+    trial = trial.map((w, k) => (k === i ? ways[i]![1]! : w));
+    const next = cutAll(tasks, trial, material);
+    if (next.many < best.many) [best, chosen] = [next, trial];
+  }
+  const before = rolls.length;
+  for (let n = 0; n < best.many; n++) rolls.push({ n: before + n + 1, material });
+  return best.cuts.map(({ of, ...cut }) => ({
+    task: of.laid.task,
+    way: of.laid.way,
+    space: of.space,
+    cut: { ...cut, of: of.strip, roll: before + cut.roll },
+  }));
+}
+
+type Tagged = { readonly laid: Laid; readonly space: string; readonly strip: Strip };
+
+function cutAll(tasks: readonly Task[], ways: readonly Way[], material: Material) {
+  const wanted = tasks.flatMap((task, i) =>
+    ways[i]!.rooms.flatMap((room, k) =>
+      room.strips.map(({ of, ...size }): Wanted<Tagged> => ({
+        ...size,
+        of: { laid: { task, way: ways[i]! }, space: task.parts[k]!.space, strip: of },
+      })),
+    ),
+  );
+  const cuts = cutFromRolls(wanted, { length: material.length, width: material.width, parts: true, lap: lapOf(material) });
+  return { cuts, many: cuts.reduce((most, c) => Math.max(most, c.roll), 0) };
+}
+
+/** Lays and cuts boards, layer by layer. */
+function boardsFor(tasks: readonly Task[], rolls: Roll[]): Placed[] {
+  return tasks.flatMap((task) => {
+    const { length, width } = task.material;
+    const tried = waysFor(task).map(({ direction, words }) => {
+      const frame = frameOf(direction);
+      return { direction, frame, words, made: boardsOver(turnedMulti(frame, task.parts[0]!.shape), length, width) };
+    });
+    const { made, ...way } = tried.reduce((best, next) => (next.made.boards < best.made.boards ? next : best));
+    const before = rolls.length;
+    for (let n = 0; n < made.boards; n++) rolls.push({ n: before + n + 1, material: task.material });
+    return made.cuts.map((cut) => ({
+      task,
+      way: { ...way, rooms: [] },
+      space: task.parts[0]!.space,
+      cut: { ...cut, roll: before + cut.roll },
+    }));
+  });
+}
+
+function layerOf(task: Task, placed: readonly Placed[], index: number): Layer {
+  const { ground, kind, material, spaces, laid } = task;
+  const way = placed[0]?.way ?? { direction: 0, frame: frameOf(0), rooms: [], words: '' };
+  const pieces = placed.flatMap((p) => piecesOf(p)).map((p, n): BeneathPiece => ({ ...p, id: `${letterOf(index)}${n + 1}` }));
+  return {
+    floor: ground.floor.id,
+    kind,
+    material,
+    spaces,
+    direction: way.direction,
+    reasons: [task.why, way.words],
+    pieces,
+    seams: tapeOver(
+      pieces.flatMap((p) => p.outline),
+      ground.floor.laid,
+    ),
+    laid,
+    underEdges: way.rooms.reduce((sum, r) => sum + r.underEdges, 0),
+  };
+}
+
+/** A strip, or the part of it that was cut, in plan. Where a part of a strip falls into several, each is a piece. */
+function piecesOf({ way, space, cut }: Placed): Omit<BeneathPiece, 'id'>[] {
+  const whole = boxOf(cut.of.shape[0]!);
+  const from = whole.minX + cut.begins;
+  const part =
+    cut.begins === 0 && Math.abs(whole.maxX - whole.minX - cut.length) < 1e-6
+      ? [cut.of.shape]
+      : clipBand([cut.of.shape], 0, from, from + cut.length);
+  return part.map((shape) => {
+    const box = boxOf(shape[0]!);
+    const [along, across] = [cut.from + (box.minX - from), cut.low + (box.minY - whole.minY)];
+    return {
+      space,
+      outline: turnedPolygon(way.frame, shape),
+      roll: cut.roll,
+      cut: { from: along, to: along + box.maxX - box.minX, low: across, high: across + box.maxY - box.minY },
+    };
+  });
+}
+
+/** A, B … Z, AA: a layer's letter, by which its pieces are called. */
+const letterOf = (i: number): string => (i < 26 ? '' : letterOf(Math.floor(i / 26) - 1)) + String.fromCharCode(65 + (i % 26));
+
+/** How many rolls strip-by-strip practice takes: across the planks from the first wall on, each strip in one length, rests used where they are long enough. */
+export function plainRolls(grounds: readonly Ground[]): ReadonlyMap<string, number> {
+  const opened = new Map<string, number[]>();
+  for (const task of grounds.flatMap(tasksOf)) {
+    const { material } = task;
+    if (material.kind === 'board') continue;
+    const frame = frameOf(waysFor(task)[0]!.direction);
+    const used = opened.get(material.id) ?? [];
+    opened.set(material.id, used);
+    for (const { shape } of task.parts) {
+      for (const { length } of plainStrips(turnedMulti(frame, shape), material.width, lapOf(material)).strips) {
+        let rest = length;
+        for (; rest > material.length; rest -= material.length - lapOf(material)) used.push(material.length);
+        const i = used.findIndex((u) => u + rest <= material.length);
+        if (i < 0) used.push(rest);
+        else used[i]! += rest;
+      }
+    }
+  }
+  return new Map([...opened].map(([id, used]) => [id, used.length]));
+}

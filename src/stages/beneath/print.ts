@@ -1,0 +1,61 @@
+import { formatLength } from '@/core/units';
+import type { Ask, PrintPart } from '../stage';
+import { aheadOf, cuttingsOf, isTrimmed, markWords, rollDrawing, sizeWords } from './rolls';
+import { layingWords } from './words';
+
+const COLUMNS = [
+  { title: 'Piece', width: '8%' },
+  { title: 'Cut', width: '22%' },
+  { title: 'Room', width: '20%' },
+  { title: 'On the roll' },
+] as const;
+
+/** The roll plan on paper: what lies beneath which room, how each roll is cut, with its drawing, and how it is laid. */
+export function printed({ job, answer }: Ask): readonly PrintPart[] {
+  const report = answer('beneath');
+  if (!report || !job.beneath) return [];
+  const name = (id: string) => job.spaces.find((s) => s.id === id)?.name || id;
+  const { layers, totals, tape } = report;
+  const cuttings = cuttingsOf(report);
+  const kinds = layers.filter((l, i, all) => all.findIndex((m) => m.material === l.material) === i);
+  const pad = layers.find((l) => l.kind === 'pad');
+  return [
+    ...report.findings.map((f): PrintPart => ({ kind: 'words', tone: 'must', text: f.text })),
+    {
+      kind: 'table',
+      caption: 'Beneath the planks',
+      columns: [{ title: 'Material' }, { title: 'To open' }, { title: 'Rooms' }, { title: 'How' }],
+      rows: totals.map(({ material, rolls, packs }) => ({
+        key: material.id,
+        cells: [
+          `${material.name}, ${formatLength(material.length, job.display)} × ${formatLength(material.width, job.display)}`,
+          `${rolls}${(material.perPack ?? 1) > 1 ? ` (${packs} packs)` : ''}`,
+          [...new Set(layers.filter((l) => l.material === material).flatMap((l) => l.spaces))].map(name).join(', '),
+          kinds.filter((l) => l.material === material).flatMap((l) => layingWords(l, job)).join(' '),
+        ],
+      })), // prettier-ignore
+    },
+    {
+      kind: 'words',
+      text: `Tape in all ${tape.toFixed(1)} m.${pad ? ` Lay the pad only ${formatLength(aheadOf(pad), job.display)} ahead of the rows.` : ''} Write each piece’s name on it; what is not square is cut so large and trimmed where it lies. Registers and pipes are cut out as they are reached.`,
+    },
+    ...layers.map((l): PrintPart => ({ kind: 'pieces', caption: `${l.material.name}: where its pieces lie`, pieces: l.pieces.map(({ id, outline }) => ({ id, outline })) })), // prettier-ignore
+    ...cuttings.flatMap((c): PrintPart[] => [
+      ...(c.roll.material.kind === 'board' ? [] : [{ kind: 'shapes' as const, drawing: rollDrawing(c, job.display) }]),
+      {
+        kind: 'table',
+        caption: `${c.roll.material.kind === 'board' ? 'Board' : 'Roll'} ${c.roll.n}, ${c.roll.material.name}`,
+        columns: COLUMNS,
+        rows: c.pieces.map((p) => ({
+          key: p.id,
+          cells: [
+            p.id,
+            sizeWords(p, job.display),
+            `${name(p.space)}${isTrimmed(p) ? ', trimmed there' : ''}`,
+            markWords(p, c.roll, job.display),
+          ],
+        })),
+      },
+    ]),
+  ];
+}

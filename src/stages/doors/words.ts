@@ -1,0 +1,60 @@
+import type { EdgeReport, Fit, Miss, TrimEnd } from '@/core/edges';
+import { missText } from '@/core/edges';
+import { kitsOf, type Job, type ProfileKind } from '@/core/given';
+import { formatLength } from '@/core/units';
+
+export const PROFILE_WORDS: Readonly<Record<ProfileKind, string>> = {
+  't-mould': 'T-mould',
+  reducer: 'Reducer',
+  'carpet-edge': 'Carpet edge',
+  'end-cap': 'End cap',
+  nosing: 'Nosing',
+};
+
+export const FIXING_WORDS = {
+  screw: 'Screw or nail the track into the wood. Look for pipes and cables first.',
+  glue: 'Glue the track to the base: no screw into concrete, tile or a heated base.',
+} as const;
+
+export const END_WORDS: Readonly<Record<TrimEnd, string>> = { in: 'inside mitre', out: 'outside mitre', square: 'square' };
+
+const nameOf = (job: Job, space: string): string => job.spaces.find((s) => s.id === space)?.name || space;
+
+/** An edge as people call it: by the rooms that meet there, or by the thing. */
+export function edgeName(job: Job, { id, of, spaces: [near, far] }: EdgeReport): string {
+  if (of === 'obstacle') return `${job.obstacles?.find((o) => o.id === id)?.kind ?? 'end cap'} in ${nameOf(job, near)}`;
+  return far === null ? `${nameOf(job, near)}, way out` : `${nameOf(job, near)} to ${nameOf(job, far)}`;
+}
+
+export const mmIn =
+  (job: Pick<Job, 'display'>) =>
+  (n: number): string =>
+    formatLength(n, job.display, { decimals: 1, finest: 32 });
+
+type Named = Pick<Fit | Miss, 'kit' | 'profile' | 'shims' | 'turned'>;
+
+/** A profile on its stack, in words. */
+export function stackWords(job: Job, { kit, profile, shims, turned }: Named): string {
+  const own = kitsOf(job).find((k) => k.id === kit)!;
+  return `${own.name}, ${PROFILE_WORDS[own.profiles[profile]!.kind].toLowerCase()} ${own.profiles[profile]!.cover} wide, ${shims.length === 0 ? 'no shims' : `shims ${shims.join(' + ')}`}${turned ? ', turned round' : ''}`;
+}
+
+export const missWords = (job: Job, miss: Miss): string => `${stackWords(job, miss)}: ${missText(miss)}`;
+
+/** How far the floor keeps off the line or the thing, as the sum that is done by hand. */
+export function stopWords(job: Job, { of, stops }: EdgeReport): readonly string[] {
+  const mm = mmIn(job);
+  return stops.map(({ space, foot, gap, at }) =>
+    of === 'obstacle'
+      ? `The planks stop ${mm(at)} before it: foot ${mm(foot)} and gap ${mm(gap)}. Last rip or crosscut = space to it, less foot, less gap.`
+      : `${nameOf(job, space)}: the planks stop ${mm(at)} before the line: half the foot ${mm(foot / 2)} and gap ${mm(gap)}.`,
+  );
+}
+
+/** A minority practice: short ends against an existing floor without a profile; null where it is none. */
+export function buttingWords(job: Job, edge: EdgeReport, endsMeet: boolean): string | null {
+  const [near, far] = edge.sides;
+  const level = near.height !== null && far?.height !== undefined && far?.height !== null && Math.abs(near.height - far.height) < 0.5;
+  if (edge.of === 'obstacle' || edge.spaces[1] !== null || !level || !endsMeet || !job.product.kind.endsWith('vinyl')) return null;
+  return 'Some close short ends of vinyl against an existing floor of the same height without a profile, for ends move little. It is a minority’s practice: the product’s makers seldom allow it, and a gap opens when it is cold.';
+}
