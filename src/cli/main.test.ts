@@ -59,7 +59,7 @@ test.each<[string, () => string[], RegExp]>([
     () => ['plan', file(JSON.stringify(newJob('x', 'metric', 4000, 15)))],
     /^spaces\[0\]\.outline: nothing is left to lay/,
   ],
-  ['no verb', () => [], /^usage: pitsaw plan\|audit\|base\|export FILE/],
+  ['no verb', () => [], /^usage: pitsaw plan\|audit\|base\|beneath\|edges\|export FILE/],
   ['an unknown verb', () => ['paint', 'x'], /^unknown command 'paint'/],
   ['an unknown option', () => ['plan', 'x', '--fast'], /^unknown option '--fast'/],
   ['no file', () => ['plan'], /^missing required argument 'file'/],
@@ -158,5 +158,58 @@ describe('base', () => {
     );
     expect(status).toBe(0);
     expect(JSON.parse(stdout).spaces[0]).toMatchObject({ flatness: null, fill: null, after: null, why: expect.stringMatching(/one line/) });
+  });
+});
+
+describe('beneath and edges', () => {
+  const job = (change: object): string => file(JSON.stringify({ ...newJob('Lock office', 'metric', 4200, 3100), ...change }), 'edges.pitsaw.json'); // prettier-ignore
+
+  test('print every layer and every edge, the same bytes each time, with three decimals at most', () => {
+    const path = job({
+      beneath: { materials: [{ id: 'foam', name: 'Foam', kind: 'foam', width: 1000, length: 15000, thickness: 2, tape: true }] },
+    });
+    for (const verb of ['beneath', 'edges']) {
+      const [one, two] = [pitsaw(verb, path), pitsaw(verb, path)];
+      expect([one.status, one.stderr]).toEqual([0, '']);
+      expect(one.stdout).toBe(two.stdout);
+      expect(one.stdout.match(/\.\d{4,}/)).toBeNull();
+    }
+    expect(JSON.parse(pitsaw('beneath', path).stdout)).toMatchObject({
+      format: 'pitsaw/beneath',
+      version: 1,
+      layers: [{ floor: 'f1', kind: 'pad', material: 'foam', spaces: ['room'] }],
+      rolls: [{ n: 1, material: 'foam', length: 15000, width: 1000 }],
+      stack: [{ space: 'room', height: 2 }],
+      findings: [],
+    });
+    expect(JSON.parse(pitsaw('edges', path).stdout)).toMatchObject({
+      format: 'pitsaw/edges',
+      version: 1,
+      openings: [],
+      trims: [{ id: 't1', wall: 0 }, { wall: 1 }, { wall: 2 }, { wall: 3 }],
+      stock: [{ n: 1, of: 'trim' }, { n: 2 }, { n: 3 }, { n: 4 }, { n: 5 }, { n: 6 }, { n: 7 }],
+      breaks: [],
+    });
+  });
+
+  test.each<[string, object, RegExp]>([
+    [
+      'a second choice for a space',
+      { beneath: { choices: [{ space: 'room' }, { space: 'room' }] } },
+      /^beneath\.choices\[1\]: a second entry/,
+    ],
+    ['a limit that is no number', { trim: { thickness: 'thick' } }, /^trim\.thickness: a length must be a number/],
+    [
+      'an id that nothing has',
+      { beneath: { choices: [{ space: 'room', film: 'tar' }] } },
+      /^beneath\.choices\[0\]\.film: there is no material "tar"/,
+    ],
+  ])('%s is one line, status 2', (_, change, line) => {
+    for (const verb of ['beneath', 'edges']) {
+      const { status, stdout, stderr } = pitsaw(verb, job(change));
+      expect([status, stdout]).toEqual([2, '']);
+      expect(stderr.trim().split('\n')).toHaveLength(1);
+      expect(stderr).toMatch(line);
+    }
   });
 });

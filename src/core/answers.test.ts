@@ -1,6 +1,6 @@
 import { createAsker, keyOf, type AnyAnswer, type Given } from './answer';
 import { ANSWERS } from './answers';
-import { newJob, type Job } from './given';
+import { newJob, PRESET_KITS, PRESET_MATERIALS, type Job } from './given';
 import { planJob } from './plan';
 
 /*
@@ -90,6 +90,25 @@ const changes: readonly (readonly [string, (job: Job) => Job])[] = [
     }),
   ],
   ['how the product moves', (job) => ({ ...job, product: { ...job.product, movement: { perDegree: [0.1, 0.1], perHumidity: [0, 0] } } })],
+  ['what lies beneath', (job) => ({ ...job, beneath: { materials: [...PRESET_MATERIALS] } })],
+  [
+    'what a room asks for beneath',
+    (job) => ({ ...job, beneath: { materials: [...PRESET_MATERIALS], choices: [{ space: 'room', pad: null }] } }),
+  ],
+  ['heated', (job) => withBase(job, { heated: true })],
+  ['kits', (job) => ({ ...job, kits: [PRESET_KITS[1]!] })],
+  ['a doorway’s kit', (job) => withDoor(job, { kit: 'tall-sill' })],
+  ['a foot', (job) => withDoor(job, { foot: 14 })],
+  ['an end cap', (job) => ({ ...job, obstacles: job.obstacles!.map((o) => ({ ...o, edge: { kit: 'low-sill' } })) })],
+  ['the trim', (job) => ({ ...job, trim: { thickness: 9 } })],
+  ['room above a casing', (job) => ({ ...job, casings: { leave: 1 } })],
+  [
+    'something low',
+    (job) => ({
+      ...job,
+      lowThings: [{ id: 'l', what: 'radiator', space: 'hall', wall: 0, from: 100, to: 3000, depth: 300, clear: 20 }],
+    }),
+  ],
   ['a field that nobody knows', (job) => ({ ...job, ...{ moisture: 2.1 } })],
 ];
 
@@ -133,6 +152,11 @@ test('a name, a unit, a walk or a reading searches nothing again', () => {
     'a moisture',
     'the air',
     'fixings',
+    'what lies beneath',
+    'kits',
+    'a doorway’s kit',
+    'the trim',
+    'something low',
   ]) {
     const [, change] = changes.find(([name]) => name === what)!;
     expect([what, keyOf(ANSWERS.rows, givenOf(change(base)))]).toEqual([what, keyOf(ANSWERS.rows, givenOf(base))]);

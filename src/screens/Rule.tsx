@@ -1,5 +1,5 @@
 'use client';
-import type { MouseEvent } from 'react';
+import { useEffect, useRef, type MouseEvent } from 'react';
 import { STAGES, type Ask, type Standing } from '@/stages';
 import styles from './screen.module.css';
 
@@ -19,8 +19,11 @@ export function Rule({ stage, ask, base, onGo }: Props) {
     event.preventDefault();
     onGo(name);
   };
+  const rule = useRef<HTMLElement>(null);
+  // on a phone the rule is wider than the screen
+  useEffect(() => rule.current?.querySelector('[aria-current]')?.scrollIntoView?.({ block: 'nearest', inline: 'center' }), [stage]);
   return (
-    <nav className={styles.rule} aria-label="Stages of work">
+    <nav ref={rule} className={styles.rule} aria-label="Stages of work">
       {STAGES.map(({ name, title, standing }, i) => {
         const stands = standing(ask);
         return (

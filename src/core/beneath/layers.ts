@@ -140,13 +140,14 @@ function waysFor(task: Task): readonly { readonly direction: number; readonly wo
 
 const lapOf = (m: Material): number => (m.kind === 'film' ? (m.lap ?? 0) : 0);
 
+/** Ways to cut a layer into strips: for each direction the one with the fewest strips, and the one that takes least of the roll. */
 function stripWays(task: Task): readonly Way[] {
   const { width } = task.material;
-  return waysFor(task).map(({ direction, words, along }) => {
+  return waysFor(task).flatMap(({ direction, words, along }) => {
     const frame = frameOf(direction);
     const edges = along ? plankEdges(task.ground.setOut, frame) : [];
     const rooms = task.parts.map(({ shape }) => stripsOver(turnedMulti(frame, shape), width, lapOf(task.material), edges));
-    return { direction, frame, rooms, words };
+    return [rooms.map((r) => r.fewest), rooms.map((r) => r.thrifty)].map((strips): Way => ({ direction, frame, rooms: strips, words }));
   });
 }
 
@@ -156,19 +157,22 @@ function plankEdges({ rows, frame: planks }: SetOut, frame: Frame): readonly num
   return rows.map((r) => r.from * same);
 }
 
-/** Cuts all layers of one material from its rolls: each runs across the planks unless another way saves a roll. */
+/** Cuts all layers of one material from its rolls: each across the planks in the fewest strips, unless another way saves a roll. */
 function rollsFor(tasks: readonly Task[], material: Material, rolls: Roll[]): Placed[] {
   const ways = tasks.map(stripWays);
-  let chosen = ways.map((w) => w[0]!);
-  let best = cutAll(tasks, chosen, material);
   const takes = (w: Way) => w.rooms.reduce((sum, r) => sum + r.takes, 0);
-  const gain = (i: number) => takes(ways[i]![0]!) - takes(ways[i]![1] ?? ways[i]![0]!);
-  let trial = chosen;
-  for (const i of tasks.map((_, k) => k).sort((a, b) => gain(b) - gain(a))) {
-    if (gain(i) <= 0) break;
-    trial = trial.map((w, k) => (k === i ? ways[i]![1]! : w));
-    const next = cutAll(tasks, trial, material);
-    if (next.many < best.many) [best, chosen] = [next, trial];
+  let trial = ways.map((w) => w[0]!);
+  let best = cutAll(tasks, trial, material);
+  // first thriftier strips the same way, then any way: what saves most goes first
+  for (const reach of [2, Infinity]) {
+    const thriftiest = ways.map((own) => own.slice(0, reach).reduce((least, w) => (takes(w) < takes(least) - 1 ? w : least)));
+    const gain = (i: number) => takes(trial[i]!) - takes(thriftiest[i]!);
+    for (const i of tasks.map((_, k) => k).sort((a, b) => gain(b) - gain(a))) {
+      if (gain(i) <= 0) break;
+      trial = trial.map((w, k) => (k === i ? thriftiest[i]! : w));
+      const next = cutAll(tasks, trial, material);
+      if (next.many < best.many) best = next;
+    }
   }
   const before = rolls.length;
   for (let n = 0; n < best.many; n++) rolls.push({ n: before + n + 1, material });

@@ -21,26 +21,27 @@ export type Strips = {
 };
 
 /**
- * Cuts a room into strips as wide as a roll. Of all places where the first seam may fall (at either side, and with a seam at each corner of
- * the room) the one that takes least of the roll; then the fewest seams under plank edges, then the fewest strips.
+ * Cuts a room into strips as wide as a roll: of all places where the first seam may fall (at either side, and with a seam at each corner of
+ * the room) the one with the fewest strips, and the one that takes least of the roll; then the fewest seams under plank edges.
  *
  * @param shape in the layer's frame
  * @param width of the roll
  * @param lap how far strips lie over each other
  * @param edges w of the long plank edges, where strips run with the planks
  */
-export function stripsOver(shape: MultiPolygon, width: number, lap: number, edges: readonly number[] = []): Strips {
-  let best: Strips | null = null;
-  for (const origin of placesFor(shape, width, lap, edges)) {
-    const next = stripsFrom(shape, width, lap, origin, edges);
-    if (!best || compare(next, best) < 0) best = next;
-  }
-  return best!;
-}
-
-function compare(a: Strips, b: Strips): number {
-  const takes = Math.round(a.takes / 10) - Math.round(b.takes / 10);
-  return takes || a.underEdges - b.underEdges || a.strips.length - b.strips.length;
+export function stripsOver(
+  shape: MultiPolygon,
+  width: number,
+  lap: number,
+  edges: readonly number[] = [],
+): { readonly fewest: Strips; readonly thrifty: Strips } {
+  const tried = placesFor(shape, width, lap, edges).map((origin) => stripsFrom(shape, width, lap, origin, edges));
+  const takes = (a: Strips, b: Strips) => Math.round(a.takes / 10) - Math.round(b.takes / 10);
+  const strips = (a: Strips, b: Strips) => a.strips.length - b.strips.length;
+  const edge = (a: Strips, b: Strips) => a.underEdges - b.underEdges;
+  const best = (...orders: ((a: Strips, b: Strips) => number)[]) =>
+    tried.reduce((b, next) => (orders.reduce((sum, order) => sum || order(next, b), 0) < 0 ? next : b));
+  return { fewest: best(strips, edge, takes), thrifty: best(takes, edge, strips) };
 }
 
 /** Beginnings of the first strip: flush with either side, with a seam at a corner, and clear of the plank edges. */

@@ -17,7 +17,7 @@ export type StockPlan = {
 /** The rest of a run that was parted is no shorter (mm): less is a scrap that nobody can fix. */
 export const SHORTEST_REST = 300;
 /** So many steps a search takes before it lets its answer stand unproven. */
-const MOST_STEPS = 400_000;
+const MOST_STEPS = 300_000;
 const SAME = 1e-6;
 
 /** Parts a run that is longer than the longest stock length into whole ones and a rest; a rest too short takes what it lacks from the last whole one. */
@@ -112,10 +112,17 @@ function searcher(sizes: readonly number[], caps: readonly number[]) {
     const found = complete(bins, slack, total);
     return { bins: found ? [...chosen] : null, done: found || steps <= MOST_STEPS };
 
+    /** pieces of which no two share a stock length */
+    function larger(counts: readonly number[]): number {
+      let many = 0;
+      for (let i = 0; i < kinds.length && kinds[i]! * 2 > longest + SAME; i++) many += counts[i]!;
+      return many;
+    }
+
     function complete(more: number, spare: number, volume: number): boolean {
       const first = left.findIndex((n) => n > 0);
       if (first < 0) return true;
-      if (more === 0 || volume > more * longest + SAME || leastBins(kinds, left, longest) > more) return false;
+      if (more === 0 || volume > more * longest + SAME || larger(left) > more) return false;
       const key = `${more} ${left.join()}`;
       if ((failed.get(key) ?? -1) >= spare - SAME) return false;
       left[first]!--;

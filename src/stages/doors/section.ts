@@ -47,7 +47,7 @@ export function sectionOf(job: Job, edge: EdgeReport, beneath: BeneathReport | n
     const anchor = side < 0 ? ('start' as const) : ('end' as const);
     const name = space === null ? (job.openings?.find((o) => o.id === edge.id)?.beyond?.floor ?? 'beyond') : nameOf(job, space);
     labels.push({ at: [side * (half - 1), top + ABOVE - 3], text: name, anchor });
-    labels.push({ at: [side * (half - 1), top + ABOVE - 9.5], text: `${mm(height)} high`, anchor, strong: true });
+    labels.push({ at: [side * (half - 1), top + ABOVE - 9.5], text: mm(height), anchor, strong: true });
     rises.push({ from: [side * (half - 6), 0], to: [side * (half - 6), height], text: '' });
     if (!through && gap > 0)
       measures.push({

@@ -3,7 +3,7 @@ import type { Drawing, Measure } from './shapes';
 import styles from './sheet.module.css';
 
 /** Draws plain shapes to scale, as wide as is said (px); words keep their size whatever the scale. */
-export function ShapesDrawing({ drawing, width = 380, size = 14 }: { drawing: Drawing; width?: number; size?: number }) {
+export function ShapesDrawing({ drawing, width = 320, size = 14 }: { drawing: Drawing; width?: number; size?: number }) {
   const { box, shapes, labels, measures, title } = drawing;
   const scale = width / (box.maxX - box.minX);
   const height = (box.maxY - box.minY) * scale;
