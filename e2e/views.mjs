@@ -31,7 +31,7 @@ const BEFORE = {
 /** The picture of a stage. */
 export const viewOf = (stage) => ({
   name: stage,
-  job: stage === 'setout' || stage === 'base' ? cottage : office,
+  job: ['setout', 'base', 'beneath', 'doors'].includes(stage) ? cottage : office,
   stage,
   before: BEFORE[stage],
 });

@@ -1,7 +1,7 @@
 import { formatLength } from '@/core/units';
 import type { Ask, PrintPart } from '../stage';
 import { aheadOf, cuttingsOf, isTrimmed, markWords, rollDrawing, sizeWords } from './rolls';
-import { layingWords } from './words';
+import { laidAlike, layingWords } from './words';
 
 const COLUMNS = [
   { title: 'Piece', width: '8%' },
@@ -11,13 +11,12 @@ const COLUMNS = [
 ] as const;
 
 /** The roll plan on paper: what lies beneath which room, how each roll is cut, with its drawing, and how it is laid. */
-export function printed({ job, answer }: Ask): readonly PrintPart[] {
+export function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
   const report = answer('beneath');
-  if (!report || !job.beneath) return [];
+  if (!plan || !report || !job.beneath) return [];
   const name = (id: string) => job.spaces.find((s) => s.id === id)?.name || id;
   const { layers, totals, tape } = report;
   const cuttings = cuttingsOf(report);
-  const kinds = layers.filter((l, i, all) => all.findIndex((m) => m.material === l.material) === i);
   const pad = layers.find((l) => l.kind === 'pad');
   return [
     ...report.findings.map((f): PrintPart => ({ kind: 'words', tone: 'must', text: f.text })),
@@ -31,7 +30,7 @@ export function printed({ job, answer }: Ask): readonly PrintPart[] {
           `${material.name}, ${formatLength(material.length, job.display)} × ${formatLength(material.width, job.display)}`,
           `${rolls}${(material.perPack ?? 1) > 1 ? ` (${packs} packs)` : ''}`,
           [...new Set(layers.filter((l) => l.material === material).flatMap((l) => l.spaces))].map(name).join(', '),
-          kinds.filter((l) => l.material === material).flatMap((l) => layingWords(l, job)).join(' '),
+          laidAlike(layers.filter((l) => l.material === material)).flatMap((l) => layingWords(l, job)).join(' '),
         ],
       })), // prettier-ignore
     },
@@ -41,7 +40,6 @@ export function printed({ job, answer }: Ask): readonly PrintPart[] {
     },
     ...layers.map((l): PrintPart => ({ kind: 'pieces', caption: `${l.material.name}: where its pieces lie`, pieces: l.pieces.map(({ id, outline }) => ({ id, outline })) })), // prettier-ignore
     ...cuttings.flatMap((c): PrintPart[] => [
-      ...(c.roll.material.kind === 'board' ? [] : [{ kind: 'shapes' as const, drawing: rollDrawing(c, job.display) }]),
       {
         kind: 'table',
         caption: `${c.roll.material.kind === 'board' ? 'Board' : 'Roll'} ${c.roll.n}, ${c.roll.material.name}`,
@@ -56,6 +54,7 @@ export function printed({ job, answer }: Ask): readonly PrintPart[] {
           ],
         })),
       },
+      ...(c.roll.material.kind === 'board' ? [] : [{ kind: 'shapes' as const, drawing: rollDrawing(c, job.display) }]),
     ]),
   ];
 }

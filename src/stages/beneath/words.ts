@@ -3,8 +3,21 @@ import type { Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { directionWords } from '@/ui/desk';
 
-/** How a layer is laid, line by line, for screen and paper. */
-export function layingWords({ material, direction, seams }: Layer, { display }: Pick<Job, 'display'>): readonly string[] {
+/** Layers that are laid alike, of one material and one direction. */
+export type LaidAlike = Pick<Layer, 'material' | 'direction' | 'seams' | 'spaces'>;
+
+export function laidAlike(layers: readonly Layer[]): readonly LaidAlike[] {
+  const alike = new Map<string, LaidAlike>();
+  for (const { material, direction, seams, spaces } of layers) {
+    const key = `${material.id} ${directionWords(direction)}`;
+    const other = alike.get(key);
+    alike.set(key, { material, direction, seams: seams + (other?.seams ?? 0), spaces: [...(other?.spaces ?? []), ...spaces] });
+  }
+  return [...alike.values()];
+}
+
+/** How layers are laid, line by line, for screen and paper. */
+export function layingWords({ material, direction, seams }: LaidAlike, { display }: Pick<Job, 'display'>): readonly string[] {
   const mm = (n: number) => formatLength(n, display);
   const runs = `It runs ${directionWords(direction)} on the drawing.`;
   const tape = material.tape ? `Tape every seam: ${seams.toFixed(1)} m.` : 'Its seams are not taped.';

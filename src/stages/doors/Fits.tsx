@@ -39,7 +39,7 @@ export function WhatFits({ job, edge }: { job: Job; edge: EdgeReport }) {
       {foot !== undefined ? (
         <Why tone="quiet">
           The plan stops for a foot of {mm(foot)}.{' '}
-          <Button size="sm" variant="ghost" onClick={() => put({ kit: kit === '' ? undefined : kit, foot: undefined })}>
+          <Button variant="ghost" onClick={() => put({ kit: kit === '' ? undefined : kit, foot: undefined })}>
             Leave the foot open
           </Button>
         </Why>

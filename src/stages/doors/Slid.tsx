@@ -17,10 +17,7 @@ export function Slid({ job }: { job: Job }) {
       <ul className={styles.misses} aria-label="Pieces that are slid in">
         {value.untippable.map(({ floor, piece, why }) => (
           <li key={`${floor}/${piece}`}>
-            <Button size="sm" onClick={() => choose(pieceChoice(floor, piece))}>
-              {piece}
-            </Button>{' '}
-            {why}
+            <Button onClick={() => choose(pieceChoice(floor, piece))}>{piece}</Button> {why}
             {rooms(floor) ? ` (floor ${Number(floor.slice(1))})` : ''}
           </li>
         ))}

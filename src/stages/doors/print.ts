@@ -6,9 +6,9 @@ import { buyWords, stockName } from './stocks';
 import { edgeName, END_WORDS, FIXING_WORDS, mmIn, stackWords, stopWords } from './words';
 
 /** On paper: every doorway with its section, undercuts, trims wall by wall, and what is cut from which length. */
-export function printed({ job, answer }: Ask): readonly PrintPart[] {
+export function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
   const report = answer('edges');
-  if (!report || report.openings.length + report.trims.length === 0) return [];
+  if (!plan || !report || report.openings.length + report.trims.length === 0) return [];
   const mm = mmIn(job);
   const name = (id: string) => job.spaces.find((s) => s.id === id)?.name || id;
   const edgeOf = (id: string) => report.openings.find((o) => o.id === id);
