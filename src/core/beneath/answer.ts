@@ -1,7 +1,7 @@
 import { answer } from '../answer';
 import { floors } from '../floors';
 import { round3, round6, roundPoint } from '../geometry';
-import { good, surveyOf, type Job, type Material } from '../given';
+import { good, surveyOf, type Job, type Material, type Space } from '../given';
 import { setOut } from '../setout';
 import { chosenFor, type Chosen } from './choose';
 import { layersOf, plainRolls, type Layer, type Roll } from './layers';
@@ -47,7 +47,7 @@ export const beneath = answer({
   takes: ({ job }) => ({
     ...surveyOf(job),
     beneath: job.beneath,
-    bases: job.bases?.map(({ space, substrate, belowGround, moisture }) => ({ space, substrate, belowGround, moisture })),
+    bases: job.bases?.map(({ space, substrate, belowGround, heated, moisture }) => ({ space, substrate, belowGround, heated, moisture })),
     moistureLimits: job.moistureLimits,
   }),
   work(job, before) {
@@ -78,7 +78,7 @@ export const beneath = answer({
             level: 'must',
             floor: floor.id,
             space: space.id,
-            at: roundPoint(floor.laid[0]![0]![0]!),
+            at: placeIn(space),
           })),
         ),
       ),
@@ -89,6 +89,12 @@ export const beneath = answer({
     print: (report: BeneathReport, { job }) => `${JSON.stringify(reportText(report, job))}\n`,
   },
 });
+
+/** About the middle of a room. */
+function placeIn({ outline }: Space): [number, number] {
+  const mean = (k: 0 | 1) => outline.reduce((sum, p) => sum + p[k], 0) / outline.length;
+  return roundPoint([mean(0), mean(1)]);
+}
 
 function totalOf(material: Material, rolls: readonly Roll[], layers: readonly Layer[], plain: number | null): MaterialTotal {
   const many = rolls.filter((r) => r.material === material).length;

@@ -52,7 +52,7 @@ export function chosenFor(job: BeneathGiven, space: Space, product: Product): Ch
     pad: pad.material,
     film: film.material,
     direction: direction === undefined || direction === 'auto' ? null : direction,
-    why: { pad: pad.why, film: film.why },
+    why: { pad: base?.heated && pad.material ? `${pad.why}; over heating only one that its maker allows there` : pad.why, film: film.why },
     wrong,
   };
 }

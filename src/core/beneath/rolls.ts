@@ -70,11 +70,15 @@ const savedBy = (part: Part<unknown>, stock: Stock): number => part.length * (1 
 function shelvesOf<Of>(parts: readonly Part<Of>[], { width }: Stock): Shelf<Of>[] {
   const shelves: Shelf<Of>[] = [];
   const open: Column<Of>[] = [];
+  const roomy: Shelf<Of>[] = [];
   for (const part of [...parts].sort((a, b) => b.length - a.length || b.width - a.width)) {
     let column = closest(open, part);
     if (!column) {
-      let shelf = shelves.find((s) => s.across + part.width <= width + SAME);
-      if (!shelf) shelves.push((shelf = { length: part.length, across: 0, pieces: [] }));
+      let shelf = roomy.find((s) => s.across + part.width <= width + SAME);
+      if (!shelf) {
+        shelves.push((shelf = { length: part.length, across: 0, pieces: [] }));
+        if (part.width < width - SAME) roomy.push(shelf);
+      }
       column = { shelf, low: shelf.across, width: part.width, used: 0 };
       shelf.across += part.width;
       // a column that one piece fills takes no other
@@ -115,25 +119,28 @@ function onRolls<Of>(shelves: readonly Shelf<Of>[], stock: Stock, parting: boole
     for (const { at, ...piece } of shelf.pieces) cuts.push({ ...piece, roll: roll + 1, from: used[roll]! + at });
     used[roll]! += shelf.length;
   };
-  const waiting: Pick<Shelf<Of>, 'length' | 'pieces'>[] = [...shelves].sort((a, b) => b.length - a.length);
+  // the next one last
+  const waiting: Pick<Shelf<Of>, 'length' | 'pieces'>[] = [...shelves].sort((a, b) => a.length - b.length);
+  const shortest = waiting[0]?.length ?? 0;
+  /** rolls that have room for something yet */
+  let open: number[] = [];
   while (waiting.length > 0) {
-    const shelf = waiting.shift()!;
+    const shelf = waiting.pop()!;
     let roll = -1;
-    used.forEach((u, i) => {
-      if (u + shelf.length <= stock.length + SAME && (roll < 0 || u > used[roll]!)) roll = i;
-    });
+    for (const i of open) if (used[i]! + shelf.length <= stock.length + SAME && (roll < 0 || used[i]! > used[roll]!)) roll = i;
     if (roll < 0 && parting) {
       // the roll with most left takes the first part
-      const open = used.reduce((most, u, i) => (most < 0 || u < used[most]! ? i : most), -1);
-      const halves = open < 0 ? null : partedShelf(shelf, stock.length - used[open]!, stock.lap);
+      const emptiest = used.reduce((most, u, i) => (most < 0 || u < used[most]! ? i : most), -1);
+      const halves = emptiest < 0 ? null : partedShelf(shelf, stock.length - used[emptiest]!, stock.lap);
       if (halves) {
-        put(halves[0], open);
-        waiting.unshift(halves[1]);
+        put(halves[0], emptiest);
+        waiting.push(halves[1]);
         continue;
       }
     }
-    if (roll < 0) roll = used.push(0) - 1;
+    if (roll < 0) open.push((roll = used.push(0) - 1));
     put(shelf, roll);
+    open = used[roll]! + shortest > stock.length + SAME ? open.filter((i) => i !== roll) : open;
   }
   return cuts;
 }

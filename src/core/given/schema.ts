@@ -89,7 +89,6 @@ const space = z.looseObject({
 });
 
 export const LEAVES = ['none', 'first-side', 'second-side', 'middle', 'slides'] as const;
-export const BEYOND = ['stone', 'tile', 'wood', 'carpet', 'vinyl', 'concrete', 'step'] as const;
 
 const opening = z.looseObject({
   id,

@@ -8,9 +8,10 @@ export type Cutting = { readonly roll: Roll; readonly pieces: readonly (BeneathP
 
 /** What is cut from each roll; boards that are laid whole are left out, for nobody cuts them. */
 export function cuttingsOf({ layers, rolls }: BeneathReport): readonly Cutting[] {
-  const pieces = layers.flatMap((layer) => layer.pieces.map((p) => ({ ...p, layer })));
+  const byRoll = new Map<number, (BeneathPiece & { layer: Layer })[]>();
+  for (const layer of layers) for (const p of layer.pieces) byRoll.set(p.roll, [...(byRoll.get(p.roll) ?? []), { ...p, layer }]);
   return rolls.flatMap((roll): Cutting[] => {
-    const own = pieces.filter((p) => p.roll === roll.n).sort((a, b) => a.cut.from - b.cut.from || a.cut.low - b.cut.low);
+    const own = (byRoll.get(roll.n) ?? []).sort((a, b) => a.cut.from - b.cut.from || a.cut.low - b.cut.low);
     const [only] = own;
     const whole = roll.material.kind === 'board' && own.length === 1 && only && sizeOf(only)[0] > roll.material.length - 0.5 && sizeOf(only)[1] > roll.material.width - 0.5; // prettier-ignore
     return whole ? [] : [{ roll, pieces: own }];

@@ -36,6 +36,15 @@ export function WhatFits({ job, edge }: { job: Job; edge: EdgeReport }) {
         onChoice={(id) => put(id === '' ? { kit: undefined, foot: undefined } : { kit: id, foot: undefined })}
       />
       <Mistake text={wrong} />
+      {opening && edge.spaces[1] === null && (
+        <SmallLength
+          name="Top of the floor beyond, over the base here"
+          label="Top of the floor beyond over the base here"
+          mm={opening.beyond?.height ?? 0}
+          display={job.display}
+          onLength={(height) => putOpening('the floor beyond', edge.id, { beyond: { floor: 'stone', ...opening.beyond, height } })}
+        />
+      )}
       {foot !== undefined ? (
         <Why tone="quiet">
           The plan stops for a foot of {mm(foot)}.{' '}

@@ -1,8 +1,8 @@
 'use client';
 import type { DoorwaysReport, EdgeReport } from '@/core/edges';
 import type { Job } from '@/core/given';
-import { useAnswer, useJob } from '@/ui/desk';
-import { BigText, Choice, Folds, Lines, Problems, ReadingTitle, Why } from '@/ui/kit';
+import { edit, firstText, useAnswer, useJob } from '@/ui/desk';
+import { BigText, Choice, Folds, Lines, Problems, ReadingTitle, SmallLength, Why } from '@/ui/kit';
 import { ShapesDrawing } from '@/ui/sheet/ShapesDrawing';
 import { Breaks } from './Breaks';
 import styles from './doors.module.css';
@@ -141,6 +141,7 @@ function OneEdge({ job, edge }: { job: Job; edge: EdgeReport }) {
       {stopWords(job, edge).map((line) => (
         <Why key={line}>{line}</Why>
       ))}
+      <LastRips job={job} edge={edge} />
       {fit && <Why tone="quiet">Cut the cover 1 to 2 mm short of tight and tap it in with a rubber mallet.</Why>}
       {edge.finish !== 'through' && edge.fixing && <Why>{FIXING_WORDS[edge.fixing]}</Why>}
       {edge.finish !== 'through' && !edge.fixing && (
@@ -149,6 +150,26 @@ function OneEdge({ job, edge }: { job: Job; edge: EdgeReport }) {
       {butting && <Why tone="should">{butting}</Why>}
     </>
   );
+}
+
+/** The rips that come out beside an edge that runs with the planks: space, less foot, less gap, already taken off. */
+function LastRips({ job, edge }: { job: Job; edge: EdgeReport }) {
+  const floors = useAnswer('setOut').value ?? [];
+  const mm = mmIn(job);
+  const strips = floors.flatMap(({ setOut, ground }) =>
+    setOut.strips
+      .filter(
+        ({ wall: { bound } }) =>
+          (bound.kind === 'line' && bound.opening === edge.id) || ('obstacle' in bound && bound.obstacle === edge.id),
+      )
+      .map((s) => ({ ...s, room: ground.floor.spaces.map((space) => space.name || space.id).join(' + ') })),
+  );
+  return strips.map(({ room, wall, least, greatest }, i) => (
+    <Why key={i}>
+      {room}: the {wall.side === 'far' ? 'last' : 'first'} rip there is {least === greatest ? mm(least) : `${mm(least)} to ${mm(greatest)}`}{' '}
+      wide, foot and gap taken off.
+    </Why>
+  ));
 }
 
 /** Whether planks meet the line of an opening with their ends. */
@@ -181,6 +202,13 @@ function Undercuts({ job, report }: { job: Job; report: DoorwaysReport }) {
           )),
         )}
       </Lines>
+      <SmallLength
+        name="Room above the floor under a sawn casing"
+        label="Room above the floor under a sawn casing"
+        mm={job.casings?.leave ?? 0}
+        display={job.display}
+        onLength={(leave) => firstText(edit('room under the casings', (j) => ({ ...j, casings: { ...j.casings, leave } })))}
+      />
       <Why tone="should">
         Old paint may hold lead: no dry sanding before it is tested. Nails in casings: eyes covered, blade off before you reach in.
       </Why>

@@ -55,7 +55,10 @@ export function Trims({ job, trims }: { job: Job; trims: readonly TrimRun[] }) {
           return lengths ? putTrim({ lengths }) : 'Lengths in millimetres, such as 2400, 3600.';
         }}
       />
-      <Why>Fixed to the wall, never to the floor: a nail through the floor pins it.</Why>
+      <Why>
+        Fixed to the wall, never to the floor: a nail through the floor pins it. A square end that stands proud of its casing is returned to
+        the wall by a small mitre.
+      </Why>
       <Stops mt="1">
         <Button variant={drawn ? 'solid' : 'outline'} aria-pressed={drawn} onClick={() => look({ trims: !drawn })}>
           Show on the drawing

@@ -31,6 +31,10 @@ const BEYOND_WORDS: Record<string, string> = {
   step: 'a step',
 };
 
+/** What may lie beyond; a file may name something else. */
+const beyondOptions = (floor = ''): (readonly [string, string])[] =>
+  Object.entries(floor in BEYOND_WORDS ? BEYOND_WORDS : { ...BEYOND_WORDS, [floor]: floor });
+
 const THICKNESS_FOLLOWS = 'The two rooms stand so far apart; move one of them to change it.';
 
 /** Where a leaf can stand in this doorway, in words. */
@@ -296,11 +300,10 @@ function DoorwayReading({ job, space, opening }: { job: Job; space: Space; openi
             <Choice
               label="Beyond lies"
               value={opening.beyond?.floor ?? ''}
-              options={Object.entries(BEYOND_WORDS)}
+              options={beyondOptions(opening.beyond?.floor)}
               onChoice={(floor) =>
                 set({
-                  beyond:
-                    floor === '' ? undefined : { height: 0, ...opening.beyond, floor: floor as NonNullable<Opening['beyond']>['floor'] },
+                  beyond: floor === '' ? undefined : { height: 0, ...opening.beyond, floor },
                 })
               }
             />
