@@ -6,6 +6,8 @@ import { Choice, Mistake, NumberField, Why } from '@/ui/kit';
 import { useState } from 'react';
 import { choiceOf, choose } from './edits';
 
+const sentence = (text: string): string => (text === '' ? '' : `${text[0]!.toUpperCase()}${text.slice(1)}.`);
+
 /** What goes beneath one room: as derived, with its reasons, or as a person insists. */
 export function RoomChoice({ job, space, report }: { job: Job; space: Space; report: BeneathReport }) {
   const [wrong, setWrong] = useState<string>();
@@ -28,13 +30,13 @@ export function RoomChoice({ job, space, report }: { job: Job; space: Space; rep
     <>
       <Choice label="Film on the base" value={value(choice.film)} options={options('film')} onChoice={(v) => put({ film: read(v) })} />
       <Why tone="quiet" mt="0">
-        {chosen?.film ? `${chosen.film.name}: ` : ''}
-        {chosen?.why.film}.
+        {chosen?.film ? `${chosen.film.name}. ` : ''}
+        {sentence(chosen?.why.film ?? '')}
       </Why>
       <Choice label="Pad under the planks" value={value(choice.pad)} options={options('pad')} onChoice={(v) => put({ pad: read(v) })} />
       <Why tone="quiet" mt="0">
-        {chosen?.pad ? `${chosen.pad.name}: ` : ''}
-        {chosen?.why.pad}.
+        {chosen?.pad ? `${chosen.pad.name}. ` : ''}
+        {sentence(chosen?.why.pad ?? '')}
       </Why>
       <Choice
         label="Which way it runs"

@@ -79,7 +79,7 @@ export function WhatFits({ job, edge }: { job: Job; edge: EdgeReport }) {
           <Why>Not these:</Why>
           <ul className={styles.misses} aria-label="What does not fit">
             {edge.misses.slice(0, MOST_MISSES).map((m) => (
-              <li key={`${m.kit} ${m.profile} ${m.shims.join()} ${m.turned}`}>{missWords(job, m)}</li>
+              <li key={`${m.kit} ${m.profile} ${m.shims.join()} ${m.turned}`}>{missWords(job, edge, m)}</li>
             ))}
           </ul>
           {edge.misses.length > MOST_MISSES && <Why tone="quiet">And {edge.misses.length - MOST_MISSES} that lack more.</Why>}

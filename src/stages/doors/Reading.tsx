@@ -13,7 +13,7 @@ import { LowThings } from './LowThings';
 import { sectionOf } from './section';
 import { Slid } from './Slid';
 import { Lengths, Trims } from './Trims';
-import { buttingWords, edgeName, FIXING_WORDS, mmIn, stackWords, stopWords } from './words';
+import { buttingWords, edgeName, FIXING_WORDS, missWords, mmIn, stackWords, stopWords } from './words';
 
 /** What the floor ends at: each doorway and hard edge cut across, what fits, undercuts, trims and what all of it is cut from. */
 export function Reading() {
@@ -120,7 +120,7 @@ function OneEdge({ job, edge }: { job: Job; edge: EdgeReport }) {
       </BigText>
       {edge.missing && (
         <Why tone="must" role="alert">
-          Nothing fits here. {edge.missing.text}
+          Nothing fits here. {edge.misses[0] ? `Nearest: ${missWords(job, edge, edge.misses[0])}.` : edge.missing.text}
         </Why>
       )}
       {edge.finish === 'through' && <Why>The floor runs through: no profile. The plank goes under both casings.</Why>}

@@ -3,7 +3,7 @@ import { formatLength } from '@/core/units';
 import type { Ask, PrintPart } from '../stage';
 import { sectionOf } from './section';
 import { buyWords, stockName } from './stocks';
-import { edgeName, END_WORDS, FIXING_WORDS, mmIn, stackWords, stopWords } from './words';
+import { edgeName, END_WORDS, FIXING_WORDS, missWords, mmIn, stackWords, stopWords } from './words';
 
 /** On paper: every doorway with its section, undercuts, trims wall by wall, and what is cut from which length. */
 export function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
@@ -16,7 +16,7 @@ export function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
     ...report.openings.flatMap((o): PrintPart[] => {
       const fit = o.chosen === null ? null : o.fits[o.chosen]!;
       const words = [
-        ...(o.missing ? [`Nothing fits: ${o.missing.text}`] : []),
+        ...(o.missing ? [`Nothing fits: ${o.misses[0] ? missWords(job, o, o.misses[0]) : o.missing.text}.`] : []),
         ...(fit ? [`${stackWords(job, fit)}, ${mm(fit.stack)} of shims; ${mm(o.length)} long, cut 1 to 2 mm short.`] : []),
         ...(o.finish === 'through' ? ['The floor runs through.'] : []),
         ...o.undercuts.map((u) => `Undercut in ${name(u.side)}: ${mm(u.height)}.`),

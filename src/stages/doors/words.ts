@@ -1,5 +1,4 @@
 import type { EdgeReport, Fit, Miss, TrimEnd } from '@/core/edges';
-import { missText } from '@/core/edges';
 import { kitsOf, type Job, type ProfileKind } from '@/core/given';
 import { formatLength } from '@/core/units';
 
@@ -39,7 +38,17 @@ export function stackWords(job: Job, { kit, profile, shims, turned }: Named): st
   return `${own.name}, ${PROFILE_WORDS[own.profiles[profile]!.kind].toLowerCase()} ${own.profiles[profile]!.cover} wide, ${shims.length === 0 ? 'no shims' : `shims ${shims.join(' + ')}`}${turned ? ', turned round' : ''}`;
 }
 
-export const missWords = (job: Job, miss: Miss): string => `${stackWords(job, miss)}: ${missText(miss)}`;
+/** What something lacks, by the rooms and not by the profile's sides. */
+export function missWords(job: Job, { spaces, id }: EdgeReport, miss: Miss): string {
+  const mm = mmIn(job);
+  const second = miss.what.startsWith('far') !== miss.turned;
+  const space = spaces[second ? 1 : 0];
+  const where = space === null ? (job.openings?.find((o) => o.id === id)?.beyond?.floor ?? 'what lies beyond') : nameOf(job, space);
+  const lacks = miss.what.endsWith('lap')
+    ? `its cover is ${mm(miss.by)} too narrow towards ${where}`
+    : `${where} stands ${mm(miss.by)} too ${miss.over ? 'high' : 'low'} for it`;
+  return `${stackWords(job, miss)}: ${lacks}`;
+}
 
 /** How far the floor keeps off the line or the thing, as the sum that is done by hand. */
 export function stopWords(job: Job, { of, stops }: EdgeReport): readonly string[] {
