@@ -111,6 +111,7 @@ function filmCovers(job: Job, floor: Floor, layer: PrintedLayer, say: Say): void
       }
     });
   }
+  const corners = [...job.spaces, ...openings].flatMap((o) => o.outline);
   // inside an edge that lies on the floor, a lap is covered by others
   for (const piece of layer.pieces) {
     for (const ring of ringsOf(piece)) {
@@ -124,6 +125,8 @@ function filmCovers(job: Job, floor: Floor, layer: PrintedLayer, say: Say): void
           if (![left, right].every((p) => floor.laid.some((l) => insidePolygon(p, l)))) continue;
           // where a room without film begins, it ends at the doorway's line
           if (openings.some((o) => onLine(onEdge, o.outline))) continue;
+          // near a corner nothing is asked, and a jamb askew reaches a little further
+          if (corners.some((c) => Math.hypot(c[0] - onEdge[0], c[1] - onEdge[1]) <= turnUp * 1.5)) continue;
           const side = inPiece(left, piece) ? 1 : -1;
           for (const into of [1, lap / 2, lap - 1]) {
             const p: Point = [onEdge[0] - dy * side * into, onEdge[1] + dx * side * into];

@@ -21,7 +21,9 @@ export function Rule({ stage, ask, base, onGo }: Props) {
   };
   const rule = useRef<HTMLElement>(null);
   // on a phone the rule is wider than the screen
-  useEffect(() => rule.current?.querySelector('[aria-current]')?.scrollIntoView?.({ block: 'nearest', inline: 'center' }), [stage]);
+  useEffect(() => {
+    void rule.current?.querySelector('[aria-current]')?.scrollIntoView?.({ block: 'nearest', inline: 'center' });
+  }, [stage]);
   return (
     <nav ref={rule} className={styles.rule} aria-label="Stages of work">
       {STAGES.map(({ name, title, standing }, i) => {

@@ -4,7 +4,7 @@ import { round3, round6, roundPoint } from '../geometry';
 import { good, surveyOf, type Job, type Material, type Space } from '../given';
 import { setOut } from '../setout';
 import { chosenFor, type Chosen } from './choose';
-import { layersOf, plainRolls, type Layer, type Roll } from './layers';
+import { layersOf, type Layer, type Roll } from './layers';
 
 /** What one material comes to. */
 export type MaterialTotal = {
@@ -57,8 +57,7 @@ export const beneath = answer({
       chosen: floor.spaces.map((space) => chosenFor(job, space, floor.product)),
     }));
     const chosen = grounds.flatMap((g) => g.chosen);
-    const { layers, rolls } = layersOf(grounds);
-    const plain = plainRolls(grounds);
+    const { layers, rolls, plain } = layersOf(grounds);
     return good<BeneathReport>({
       layers,
       rolls,

@@ -1,6 +1,7 @@
 import { layerUntruths, type PrintedBeneath } from '@test/layers';
 import { createAsker, type Given } from '../answer';
-import { floors } from '../floors';
+import { floors, partsOf } from '../floors';
+import { intersection, polygonArea, type MultiPolygon } from '../geometry';
 import { newJob, PRESET_MATERIALS, type Job } from '../given';
 import { beneath, refusalOf, type BeneathReport } from '.';
 
@@ -47,8 +48,19 @@ const untruths = (job: Job): string[] => {
 const withChoices = (...choices: NonNullable<NonNullable<Job['beneath']>['choices']>): Job => ({ ...house, beneath: { ...house.beneath, choices } }); // prettier-ignore
 const under = (report: BeneathReport, space: string) => report.layers.filter((l) => l.spaces.includes(space)).map((l) => l.material.id);
 
+const wet = (job: Job): Job => ({ ...job, bases: job.spaces.map((s) => ({ space: s.id, substrate: 'concrete' as const })) });
+const withRoom = (outline: [number, number][]): Job => ({ ...house, spaces: [house.spaces[0]!, { id: 'room', name: 'Room', outline }], obstacles: [] }); // prettier-ignore
+const door = { id: 'e', between: ['hall', 'room'] as [string, string], finish: 'through' as const };
+
 test.each<[string, Job]>([
   ['as derived', house],
+  ['a doorway at a corner', wet({ ...house, openings: [{ ...door, outline: rect(0, 1300, 800, 100) }] })],
+  ['a doorway askew', wet({ ...house, openings: [{ ...door, outline: [[900, 1300], [1700, 1300], [1760, 1400], [980, 1400]] }] })], // prettier-ignore
+  ['two ways between two rooms', wet({ ...house, openings: [...house.openings!, { ...door, outline: rect(3000, 1300, 900, 100) }] })],
+  ['a post in the doorway', wet({ ...house, obstacles: [{ id: 'p', kind: 'post', outline: rect(1350, 1320, 60, 60) }] })],
+  ['a way out that the floor runs through', wet({ ...house, openings: [...house.openings!, { id: 'o', between: ['hall', null], outline: rect(-250, 300, 250, 800), finish: 'through' }] })], // prettier-ignore
+  ['a thin wall that juts in', wet(withRoom([[0, 1400], [4700, 1400], [4700, 5900], [2400, 5900], [2400, 3400], [2360, 3400], [2360, 5900], [0, 5900]]))], // prettier-ignore
+  ['walls out of square', wet(withRoom([[0, 1400], [4700, 1400], [4500, 5700], [2200, 6300], [-120, 5500]]))], // prettier-ignore
   ['boards', { ...house, beneath: { materials: [boards, film] } }],
   ['at an angle', withChoices({ space: 'room', direction: 30 }, { space: 'hall', direction: 30 })],
   ['a direction in one room only', withChoices({ space: 'room', direction: 0 })],
@@ -108,6 +120,20 @@ test.each<[string, Job, number]>([
   ['where nothing lies beneath at all', { ...house, beneath: undefined }, 1],
 ])('a film that is missing is said: %s', (_, job, findings) => {
   expect(asked(job).findings.filter((f) => f.rule === 'no-film')).toHaveLength(findings);
+});
+
+test('a floor is parted into its rooms, nothing twice and nothing lost', () => {
+  for (const job of [house, wet({ ...house, obstacles: [{ id: 'p', kind: 'post', outline: rect(1350, 1320, 60, 60) }] })]) {
+    for (const alike of [true, false]) {
+      const made = createAsker().ask(floors, given(job));
+      const [floor] = made.ok ? made.value : [];
+      const area = (multi: MultiPolygon) => multi.reduce((sum, p) => sum + polygonArea(p), 0);
+      const parts = partsOf(floor!, () => alike);
+      expect(parts.map((p) => p.space.id)).toEqual(['hall', 'room']);
+      expect(parts.reduce((sum, p) => sum + area(p.laid), 0)).toBeCloseTo(area(floor!.laid), 0);
+      expect(area(intersection(parts[0]!.laid, parts[1]!.laid))).toBeLessThan(1);
+    }
+  }
 });
 
 test('without materials of its own nothing lies beneath, and lifts nothing', () => {

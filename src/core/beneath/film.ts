@@ -106,14 +106,19 @@ function pushedTogether(outline: Ring, ways: readonly Way[], doorways: readonly 
 
 /** The strip of a doorway that a room's film takes with it, up its jambs too. */
 function doorwayOf({ here, there, reach }: Doorway, turnUp: number): readonly Ring[] {
-  const strip: Ring = [
-    past(there[0], here[0], PUSH),
-    past(there[1], here[1], PUSH),
-    past(here[1], there[1], reach),
-    past(here[0], there[0], reach),
+  const strip: Ring[] = [
+    [past(there[0], here[0], PUSH), past(there[1], here[1], PUSH), past(here[1], there[1], PUSH), past(here[0], there[0], PUSH)],
   ];
-  if (turnUp === 0) return [strip];
-  return [strip, ...([0, 1] as const).map((k) => upJamb(here[k], there[k], here[1 - k]!, turnUp))];
+  // on into the next room square to the line, also where a jamb is askew
+  if (reach > 0) {
+    const [[x, y], [X, Y]] = there;
+    const length = Math.hypot(X - x, Y - y);
+    const away = (X - x) * (here[0][1] - y) - (Y - y) * (here[0][0] - x) > 0 ? 1 : -1;
+    const off = ([u, v]: Point, by: number): Point => [u + ((Y - y) / length) * by * away, v - ((X - x) / length) * by * away];
+    strip.push([off(there[0], -PUSH), off(there[1], -PUSH), off(there[1], reach), off(there[0], reach)]);
+  }
+  if (turnUp === 0) return strip;
+  return [...strip, ...([0, 1] as const).map((k) => upJamb(here[k], there[k], here[1 - k]!, turnUp))];
 }
 
 /** A strip as wide as the turn-up beyond a jamb's face. */

@@ -69,8 +69,16 @@ type Way = { readonly direction: number; readonly frame: Frame; readonly rooms: 
 type Laid = { readonly task: Task; readonly way: Way };
 type Placed = { readonly task: Task; readonly way: Way; readonly space: string; readonly cut: Cut<Strip> };
 
-/** Everything that lies beneath, from the base up, and the rolls that it is cut from. */
-export function layersOf(grounds: readonly Ground[]): { readonly layers: readonly Layer[]; readonly rolls: readonly Roll[] } {
+export type Layers = {
+  /** from the base up, floor by floor */
+  readonly layers: readonly Layer[];
+  readonly rolls: readonly Roll[];
+  /** rolls that strip-by-strip practice would open, by material; none for boards */
+  readonly plain: ReadonlyMap<string, number>;
+};
+
+/** Everything that lies beneath, and the rolls that it is cut from. */
+export function layersOf(grounds: readonly Ground[]): Layers {
   const tasks = grounds.flatMap(tasksOf);
   const placed: Placed[] = [];
   const rolls: Roll[] = [];
@@ -79,7 +87,14 @@ export function layersOf(grounds: readonly Ground[]): { readonly layers: readonl
     const cuts = material.kind === 'board' ? boardsFor(own, rolls) : rollsFor(own, material, rolls);
     placed.push(...cuts);
   }
-  return { layers: tasks.map((task, i) => layerOf(task, placed.filter((p) => p.task === task), i)), rolls }; // prettier-ignore
+  const layers = tasks.map((task, i) =>
+    layerOf(
+      task,
+      placed.filter((p) => p.task === task),
+      i,
+    ),
+  );
+  return { layers, rolls, plain: plainRolls(tasks) };
 }
 
 const keyOf = (material: Material | null, { direction }: Chosen): string => `${material?.id ?? ''} ${direction ?? 'auto'}`;
@@ -263,10 +278,10 @@ function piecesOf({ way, space, cut }: Placed): Omit<BeneathPiece, 'id'>[] {
 /** A, B … Z, AA: a layer's letter, by which its pieces are called. */
 const letterOf = (i: number): string => (i < 26 ? '' : letterOf(Math.floor(i / 26) - 1)) + String.fromCharCode(65 + (i % 26));
 
-/** How many rolls strip-by-strip practice takes: across the planks from the first wall on, each strip in one length, rests used where they are long enough. */
-export function plainRolls(grounds: readonly Ground[]): ReadonlyMap<string, number> {
+/** Rolls by strip-by-strip practice: across the planks from the first wall on, each strip in one length, rests used where they are long enough. */
+function plainRolls(tasks: readonly Task[]): ReadonlyMap<string, number> {
   const opened = new Map<string, number[]>();
-  for (const task of grounds.flatMap(tasksOf)) {
+  for (const task of tasks) {
     const { material } = task;
     if (material.kind === 'board') continue;
     const frame = frameOf(waysFor(task)[0]!.direction);
