@@ -2,6 +2,7 @@
 import { Table } from '@chakra-ui/react';
 import { Download, Printer } from 'lucide-react';
 import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
+import type { Untippable } from '@/core/edges';
 import { floorText, type Job, type Plan } from '@/core/given';
 import { sawCuts, type CutLine, type CutRow } from '@/core/plan';
 import { formatLength } from '@/core/units';
@@ -36,6 +37,8 @@ export function Reading() {
   const floor = useFloor()?.floor;
   const site = useSite();
   const rows = asked.value ?? NO_ROWS;
+  const untippable = useAnswer('edges').value?.untippable;
+  const slid = useMemo(() => new Map((untippable ?? []).map((u) => [`${u.floor}/${u.piece}`, u] as const)), [untippable]);
   const pieces = useMemo(() => plan?.floors.flatMap((f) => f.pieces.map((p) => [f.id, p] as const)) ?? [], [plan]);
   const done = useMemo(() => pieces.filter(([id, p]) => isSawn(site, id, p)).length, [pieces, site]);
   if (!plan || !floor)
@@ -58,7 +61,7 @@ export function Reading() {
       {rows
         .filter((r) => r.floor === floor.id)
         .map((row) => (
-          <Row key={row.row} {...row} plan={plan} />
+          <Row key={row.row} {...row} plan={plan} slid={slid} />
         ))}
     </>
   );
@@ -110,7 +113,7 @@ function Out({ job, plan, rows }: { job: Job; plan: Plan; rows: readonly CutRow[
   );
 }
 
-function Row({ row, lines, plan }: CutRow & { plan: Plan }) {
+function Row({ row, lines, plan, slid }: CutRow & { plan: Plan; slid: ReadonlyMap<string, Untippable> }) {
   return (
     <Table.Root size="sm" className={styles.cuts}>
       <Table.Caption captionSide="top" className={styles.caption}>
@@ -125,7 +128,7 @@ function Row({ row, lines, plan }: CutRow & { plan: Plan }) {
       </Table.Header>
       <Table.Body>
         {lines.map((line) => (
-          <Line key={line.piece.id} line={line} plan={plan} />
+          <Line key={line.piece.id} line={line} plan={plan} slides={slid.get(`${line.floor}/${line.piece.id}`)} />
         ))}
       </Table.Body>
     </Table.Root>
@@ -133,7 +136,7 @@ function Row({ row, lines, plan }: CutRow & { plan: Plan }) {
 }
 
 /** One piece; a line of its own for its picture, where words do not say it all. */
-function Line({ line, plan }: { line: CutLine; plan: Plan }) {
+function Line({ line, plan, slides }: { line: CutLine; plan: Plan; slides: Untippable | undefined }) {
   const { display } = useJob();
   const { floor, piece } = line;
   const chosen = useDeskState(({ choice }) => choice?.kind === 'piece' && choice.floor === floor && choice.piece === piece.id);
@@ -143,7 +146,6 @@ function Line({ line, plan }: { line: CutLine; plan: Plan }) {
     if (chosen) at.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
   const rest = restWords(line, display);
-  const slides = useAnswer('edges').value?.untippable.find((u) => u.floor === floor && u.piece === piece.id);
   const pick = () => choose(pieceChoice(floor, piece.id));
   return (
     <Fragment>
