@@ -22,6 +22,14 @@ const BEFORE = {
     await page.getByLabel('Room', { exact: true }).selectOption({ label: 'Reading room' });
     await page.locator('path.place').first().waitFor();
   },
+  beneath: async (page) => {
+    await page.getByTestId('big').waitFor();
+    await page.locator('footer[data-stale]').waitFor({ state: 'detached' });
+  },
+  doors: async (page) => {
+    await page.getByRole('img', { name: /cut across its line/ }).waitFor();
+    await page.locator('footer[data-stale]').waitFor({ state: 'detached' });
+  },
   rows: async (page) => {
     const box = await page.locator('[data-testid=sheet] > svg').boundingBox();
     await page.mouse.click(box.x + box.width * 0.36, box.y + box.height * 0.45);

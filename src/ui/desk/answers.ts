@@ -59,7 +59,7 @@ export const useBusy = () =>
 /** Work shorter than this (ms) is not spoken of. */
 const UNSPOKEN = 500;
 /** Asked for before all others: what is there at once, then what the rest is made from. */
-const FIRST: readonly AnswerName[] = ['setOut', 'plan'];
+const FIRST: readonly AnswerName[] = ['setOut', 'plan', 'beneath', 'doorways'];
 const wanted = new Map<AnswerName, number>();
 let answering: Answering | null = null;
 let asking: Job | null = null;
