@@ -27,6 +27,9 @@ test('what lies beneath is planned in one press, cut from its rolls, and says wh
   await expect(page.getByRole('alert').filter({ hasText: 'no film lies beneath' })).toBeVisible();
   await saved(page);
   expect((await stored(request, id)).beneath!.choices).toMatchObject([{ space: 'room', film: null, pad: 'auto' }]);
+  await page.getByRole('link', { name: /Rows/ }).click();
+  await expect(page.getByText('no film on a base that is not dry. See Beneath.')).toBeVisible();
+  await page.getByRole('link', { name: /Beneath/ }).click();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'no film lies beneath' })).toHaveCount(0);
 });

@@ -93,15 +93,24 @@ function Words({ stage }: { stage: string }) {
         .map((s) => s.name || s.id),
     [job],
   );
+  const insisted = useAnswersOf(job.beneath ? BENEATH : NONE).answer('beneath')?.findings ?? [];
+  const name = (id: string) => job.spaces.find((s) => s.id === id)?.name || id;
+  // what stays said wherever work goes on
+  const stays = [
+    ...(stage !== 'base' && wet.length > 0
+      ? [`${wet.join(', ')}: the base is too wet to lay on. Nothing goes down there until it has dried; see Base.`]
+      : []),
+    ...(!['base', 'beneath'].includes(stage) && insisted.length > 0
+      ? [`${insisted.map((f) => `${name(f.space)}: ${INSISTED_WORDS[f.rule]}`).join('; ')}. See Beneath.`]
+      : []),
+  ];
   // a refusal is of the job as it was then
   const refusal = word?.of === 'refusal' && word.job === job ? word.text : null;
   return (
     <>
-      {stage !== 'base' && wet.length > 0 && (
+      {stays.length > 0 && (
         <div className={styles.wrong}>
-          <Problems
-            list={[{ text: `${wet.join(', ')}: the base is too wet to lay on. Nothing goes down there until it has dried; see Base.` }]}
-          />
+          <Problems list={stays.map((text) => ({ text }))} />
         </div>
       )}
       {(problems.length > 0 || refusal) && (
@@ -126,6 +135,11 @@ function Words({ stage }: { stage: string }) {
 }
 
 const CUTS = ['cuts'] as const;
+const BENEATH = ['beneath'] as const;
+const INSISTED_WORDS = {
+  'second-pad': 'a second pad under planks that carry one',
+  'no-film': 'no film on a base that is not dry',
+} as const;
 const NONE = [] as const;
 
 /** What is said of a piece under the pointer. */
