@@ -9,7 +9,23 @@ const only = (name, path, allowed) => ({
 });
 
 /** The folders of the core in the order in which data flows: each may import those before it, and none after it. */
-const CORE = ['units', 'geometry', 'given', 'answer', 'wood', 'floors', 'survey', 'setout', 'base', 'beneath', 'rows', 'audit', 'plan', 'edges', 'lay'];
+const CORE = [
+  'units',
+  'geometry',
+  'given',
+  'answer',
+  'wood',
+  'floors',
+  'survey',
+  'setout',
+  'base',
+  'beneath',
+  'rows',
+  'audit',
+  'plan',
+  'edges',
+  'lay',
+];
 
 module.exports = {
   forbidden: [
