@@ -1,6 +1,9 @@
+import { createAsker } from '../src/core/answer';
+import { beneath } from '../src/core/beneath';
 import { floorsOf } from '../src/core/floors';
-import { readJob } from '../src/core/given';
+import { PRESET_MATERIALS, readJob } from '../src/core/given';
 import { cutList, planJob, type CutLine } from '../src/core/plan';
+import { layerUntruths, type PrintedBeneath } from '../test/layers';
 import { untruths } from '../test/truth';
 import { houses } from './houses';
 
@@ -23,4 +26,12 @@ test('where a row straddles a wall, no strip of it ends in a piece that is too s
   const job = houses(10, 1)[9]!;
   const plan = planJob({ ...job, layout: { ...job.layout, stagger: { school: 'thirds', seed: 1 } } });
   expect(plan.ok && plan.value.findings.filter((f) => f.rule === 'endPiece')).toEqual([]);
+});
+
+test.each(houses(8, 1).map((job) => [job.name, job] as const))('%s: what lies beneath holds the truths', (_, house) => {
+  const bases = house.spaces.map((s, i) => ({ space: s.id, substrate: i % 3 < 2 ? ('concrete' as const) : ('boards' as const) }));
+  const job = { ...house, bases, beneath: { materials: [...PRESET_MATERIALS] } };
+  const [floors, made] = [floorsOf(job), createAsker().ask(beneath, { job, log: [] })];
+  if (!floors.ok || !made.ok) throw new Error('cannot be laid');
+  expect(layerUntruths(job, floors.value, JSON.parse(beneath.verb!.print(made.value, { job, log: [] })) as PrintedBeneath)).toEqual([]);
 });

@@ -106,8 +106,10 @@ function pushedTogether(outline: Ring, ways: readonly Way[], doorways: readonly 
 
 /** The strip of a doorway that a room's film takes with it, up its jambs too. */
 function doorwayOf({ here, there, reach }: Doorway, turnUp: number): readonly Ring[] {
+  // into what joins it there, and not a hair past a line where nothing does
+  const join = reach > 0 ? PUSH : 0;
   const strip: Ring[] = [
-    [past(there[0], here[0], PUSH), past(there[1], here[1], PUSH), past(here[1], there[1], PUSH), past(here[0], there[0], PUSH)],
+    [past(there[0], here[0], PUSH), past(there[1], here[1], PUSH), past(here[1], there[1], join), past(here[0], there[0], join)],
   ];
   // on into the next room square to the line, also where a jamb is askew
   if (reach > 0) {
