@@ -1,6 +1,6 @@
 import { crossingEdges, oriented, signedArea, tidyRing, union, type MultiPolygon, type Point, type Ring } from '../geometry';
 import type { Floor, Way } from '../floors';
-import { lineOf, offWall, onWall, wallFrames, wallStretches, type WallFrame } from '../floors';
+import { beyond, lineOf, offWall, onWall, wallFrames, wallStretches, type WallFrame } from '../floors';
 import type { Material, Space } from '../given';
 
 /** How far shapes are pushed into each other, so that no hairline stays between them (mm). */
@@ -23,9 +23,9 @@ export function filmIn(
     const inner = first !== null && second !== null && [first, second].every((id) => spaces.some((s) => s.id === id));
     const goesOn = inner && way.opening.finish === 'through' && alike(first, second);
     const whole = way.opening.finish === 'through' && second === null;
-    const [here, beyond] = first === space.id ? [way.near, way.far] : [way.far, way.near];
+    const [here, other] = first === space.id ? [way.near, way.far] : [way.far, way.near];
     if (goesOn && first !== space.id) return [{ here, there: here, reach: 0 }];
-    return [{ here, there: goesOn || whole ? beyond : lineOf(way), reach: goesOn ? lap : 0 }];
+    return [{ here, there: goesOn || whole ? other : lineOf(way), reach: goesOn ? lap : 0 }];
   });
   const walked = walkedRound(space.outline, doorways, turnUp);
   return walked ? [[walked]] : pushedTogether(space.outline, ways, doorways, turnUp);
@@ -109,7 +109,7 @@ function doorwayOf({ here, there, reach }: Doorway, turnUp: number): readonly Ri
   // into what joins it there, and not a hair past a line where nothing does
   const join = reach > 0 ? PUSH : 0;
   const strip: Ring[] = [
-    [past(there[0], here[0], PUSH), past(there[1], here[1], PUSH), past(here[1], there[1], join), past(here[0], there[0], join)],
+    [beyond(there[0], here[0], PUSH), beyond(there[1], here[1], PUSH), beyond(here[1], there[1], join), beyond(here[0], there[0], join)],
   ];
   // on into the next room square to the line, also where a jamb is askew
   if (reach > 0) {
@@ -130,11 +130,4 @@ function upJamb(a: Point, b: Point, other: Point, turnUp: number): Ring {
   if ((other[0] - a[0]) * nx + (other[1] - a[1]) * ny > 0) [nx, ny] = [-nx, -ny];
   const off = ([x, y]: Point, by: number): Point => [x + nx * by, y + ny * by];
   return [off(a, -PUSH), off(b, -PUSH), off(b, turnUp), off(a, turnUp)];
-}
-
-/** From `from` through `to` and on by `by` millimetres. */
-function past(from: Point, to: Point, by: number): Point {
-  const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
-  const t = (length + by) / length;
-  return [from[0] + (to[0] - from[0]) * t, from[1] + (to[1] - from[1]) * t];
 }

@@ -3,7 +3,7 @@
  * Gives each edge of a laid area the wall, line or obstacle that it keeps away from.
  */
 export * from './floors';
-export { lineOf, wayOf, type Way } from './openings';
+export { beyond, lineOf, wayOf, type Way } from './openings';
 export * from './walls';
 export * from './parts';
 export { miniatureOf, type Miniature } from './miniature';

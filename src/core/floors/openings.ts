@@ -34,7 +34,7 @@ export function wayOf(opening: Opening, index: number, spaces: ReadonlyMap<strin
 const between = (a: Point, b: Point, t: number): Point => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
 
 /** From `from` through `to` and on by `by` millimetres. */
-function beyond(from: Point, to: Point, by: number): Point {
+export function beyond(from: Point, to: Point, by: number): Point {
   const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
   return between(from, to, (length + by) / length);
 }
