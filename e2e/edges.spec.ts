@@ -77,9 +77,9 @@ test('where nothing fits it is said by how much, and a kit as measured mends it'
   await expect(page.getByRole('alert').filter({ hasText: /Nothing fits here.*mm too/ })).toBeVisible();
   await unfold(page, 'Kits of profiles');
   await page.getByRole('button', { name: 'Another kit, as measured' }).click();
-  await page.getByRole('button', { name: /^Reducer\s*cover 44, foot 12/ }).click();
-  await page.getByLabel('Kit 1, Reducer: far side, to').fill('40');
-  await page.getByLabel('Kit 1, Reducer: far side, to').press('Enter');
+  await page.getByRole('button', { name: /^Reducer\s*cover 44 mm, foot 12 mm/ }).click();
+  await page.getByLabel('Kit 1, Reducer: far side, to, mm').fill('40');
+  await page.getByLabel('Kit 1, Reducer: far side, to, mm').press('Enter');
   await expect(page.getByRole('alert').filter({ hasText: 'Nothing fits here' })).toHaveCount(0);
   await expect(page.getByRole('list', { name: 'What fits' }).getByText(/^Kit 1, reducer/)).toBeVisible();
 });

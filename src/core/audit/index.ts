@@ -8,4 +8,4 @@ export { judge } from './judge';
 export { judged } from './answer';
 export { measureRows } from './measure';
 export { leastJointDistance } from './stagger';
-export { LEAF } from './leaf';
+export { LEAF, leafOff } from './leaf';

@@ -1,7 +1,7 @@
 import { answer } from '../answer';
 import { floors } from '../floors';
 import { round3, roundPoint } from '../geometry';
-import { good, surveyOf, type Job, type LimitSource } from '../given';
+import { good, groundsOf, surveyOf, type Job, type LimitSource } from '../given';
 import { setOut } from '../setout';
 import { measureFlat, type FillSum, type Flat, type Flatness } from './flat';
 import { grindingOf } from './grind';
@@ -87,9 +87,8 @@ export const base = answer({
     ...surveyOf(job),
     flat: flatnessSlice(job),
     flatness: job.flatness,
-    bases: job.bases?.map(({ space, substrate, belowGround, moisture }) => ({ space, substrate, belowGround, moisture })),
+    ...groundsOf(job),
     compound: job.compound,
-    moistureLimits: job.moistureLimits,
     climate: job.climate,
     seasons: job.seasons,
     fixings: job.fixings,

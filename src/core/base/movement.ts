@@ -101,7 +101,7 @@ export function movementOf(grounds: readonly SetOutGround[], job: Pick<Job, 'sea
 }
 
 /** The greatest extent of one polygon of a floor along and across, mm. */
-export function extentOf({ floor, frame }: SetOutGround): readonly [number, number] {
+export function extentOf({ floor, frame }: Pick<SetOutGround, 'floor' | 'frame'>): readonly [number, number] {
   const boxes = floor.laid.map((polygon) => boxOf(polygon[0]!.map((p) => turned(frame, p))));
   return [Math.max(...boxes.map((b) => b.maxX - b.minX)), Math.max(...boxes.map((b) => b.maxY - b.minY))];
 }

@@ -1,7 +1,7 @@
 import { answer } from '../answer';
 import { floors } from '../floors';
 import { round3, round6, roundPoint } from '../geometry';
-import { good, surveyOf, type Job, type Material, type Space } from '../given';
+import { good, groundsOf, surveyOf, type Job, type Material, type Space } from '../given';
 import { setOut } from '../setout';
 import { chosenFor, type Chosen } from './choose';
 import { layersOf, type Layer, type Roll } from './layers';
@@ -47,8 +47,7 @@ export const beneath = answer({
   takes: ({ job }) => ({
     ...surveyOf(job),
     beneath: job.beneath,
-    bases: job.bases?.map(({ space, substrate, belowGround, heated, moisture }) => ({ space, substrate, belowGround, heated, moisture })),
-    moistureLimits: job.moistureLimits,
+    ...groundsOf(job),
   }),
   work(job, before) {
     const grounds = before.floors.map((floor, i) => ({

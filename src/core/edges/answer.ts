@@ -3,7 +3,7 @@ import { movementOf } from '../base';
 import { beneath } from '../beneath';
 import { floors } from '../floors';
 import { round3, roundPoint } from '../geometry';
-import { good, kitsOf, planningOf, surveyOf, trimOf, type Job, type Kit } from '../given';
+import { good, groundsOf, kitsOf, planningOf, surveyOf, trimOf, type Job, type Kit } from '../given';
 import { findings, pieces } from '../plan';
 import { setOut } from '../setout';
 import { breakOf, type Break } from './breaks';
@@ -33,8 +33,7 @@ export type EdgesReport = DoorwaysReport & { readonly untippable: readonly Untip
 const edgeSlice = (job: Job) => ({
   ...surveyOf(job),
   beneath: job.beneath,
-  bases: job.bases?.map(({ space, substrate, belowGround, heated, moisture }) => ({ space, substrate, belowGround, heated, moisture })),
-  moistureLimits: job.moistureLimits,
+  ...groundsOf(job),
   climate: job.climate,
   seasons: job.seasons,
   obstacles: job.obstacles,
@@ -50,7 +49,10 @@ export const doorways = answer({
   after: { floors, setOut, beneath },
   takes: ({ job }) => edgeSlice(job),
   work(job, before) {
-    const moved = movementOf(before.setOut.map((s) => s.ground), job); // prettier-ignore
+    const moved = movementOf(
+      before.setOut.map((s) => s.ground),
+      job,
+    );
     const grounds = before.floors.map((floor, i) => ({
       floor,
       frame: before.setOut[i]!.setOut.frame,
@@ -67,7 +69,7 @@ export const doorways = answer({
           job.obstacles ?? [],
           trim,
         ),
-      ) // prettier-ignore
+      )
       .map((run, i): TrimRun => ({ id: `t${i + 1}`, ...run }));
     const profiles = openings.flatMap(({ id, fits, chosen, length }): ProfileCut[] =>
       chosen === null ? [] : [{ opening: id, of: ofFit(fits[chosen]!), length }],

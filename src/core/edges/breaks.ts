@@ -1,3 +1,4 @@
+import { extentOf } from '../base';
 import { floorsOf, type Floor, type Surveyed } from '../floors';
 import { boxOf, turned, turnedMulti, type Frame, type Point } from '../geometry';
 
@@ -13,12 +14,6 @@ export type Break = {
 
 /** A floor that is too long, in its row frame. */
 export type TooLong = { readonly floor: Floor; readonly frame: Frame };
-
-const extents = ({ floor, frame }: TooLong): readonly (readonly [number, number])[] =>
-  floor.laid.map((polygon) => {
-    const box = boxOf(polygon[0]!.map((p) => turned(frame, p)));
-    return [box.maxX - box.minX, box.maxY - box.minY];
-  });
 
 const limitsOf = ({ product }: Floor): readonly [number, number] => [product.limits.runAlong, product.limits.runAcross];
 const overBy = (floor: Floor, parts: readonly (readonly [number, number])[]): number =>
@@ -37,7 +32,7 @@ export function breakOf(job: Surveyed, long: TooLong): Break {
     });
     if (!made.ok) return [];
     const own = made.value.filter((f) => f.spaces.some((s) => floor.spaces.some((t) => t.id === s.id)));
-    const parts = own.flatMap((f) => extents({ floor: f, frame: long.frame }));
+    const parts = own.map((f) => extentOf({ floor: f, frame: long.frame }));
     return [{ way, over: overBy(floor, parts), longest: Math.max(...parts.map((p) => Math.max(...p))) }];
   });
   const best = tried.reduce<(typeof tried)[number] | null>(

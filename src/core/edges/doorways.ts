@@ -95,7 +95,7 @@ function hardEdgeOf(job: EdgeGiven, obstacle: Obstacle, grounds: readonly EdgeGr
     finish: 'end-cap',
     spaces: [space.id, null],
     sides: [near, null],
-    ...judged(fitsOf(kitsOf(job).filter((k) => k.id === edge.kit), { kind: 'end-cap', foot: edge.foot, near, far: null }), () => `The kit has no end cap${edge.foot === undefined ? '' : ` with a foot of ${edge.foot}`}.`), // prettier-ignore
+    ...judged(fitsOf(kitsOf(job).filter((k) => k.id === edge.kit), { kind: 'end-cap', foot: edge.foot, near, far: null }), () => `The kit has no end cap${edge.foot === undefined ? '' : ` with a foot of ${edge.foot} mm`}.`), // prettier-ignore
     length,
     line: null,
     undercuts: [],
@@ -117,10 +117,10 @@ function judged(tried: Fits | null, none: () => string): Pick<EdgeReport, 'fits'
 const nothingToTry = (kind: ProfileKind, { kit, foot }: Opening, far: Side): string =>
   far.height === null
     ? 'How high the floor beyond stands has not been said: measure its top over the base here.'
-    : `${kit === undefined ? 'No kit' : `The kit ${kit}`} has no ${kind}${foot === undefined ? '' : ` with a foot of ${foot}`}.`;
+    : `${kit === undefined ? 'No kit' : `The kit ${kit}`} has no ${kind}${foot === undefined ? '' : ` with a foot of ${foot} mm`}.`;
 
 /** What something lacks, in words. */
-export function missText({ what, by, over }: Miss): string {
+function missText({ what, by, over }: Miss): string {
   const mm = Math.round(by * 100) / 100;
   const side = what.startsWith('near') ? 'near' : 'far';
   if (what.endsWith('lap')) return `Its cover is ${mm} mm too narrow on the ${side} side.`;

@@ -3,9 +3,9 @@
  * lacks, undercuts, trims wall by wall, what all of it is cut from, pieces that can only be slid in, and where a long floor is broken.
  */
 export { fitsOf, type Fit, type Fits, type Miss, type Side } from './fits';
-export { missText, profileOf, type EdgeReport, type Fixing } from './doorways';
-export { commonStep, cutFromStock, partedRun, SHORTEST_REST, type StockPlan } from './stock';
+export { profileOf, type EdgeReport, type Fixing } from './doorways';
+export { commonStep, cutFromStock, type StockPlan } from './stock';
 export type { TrimEnd, TrimRun } from './trims';
 export { LOW_WORDS, type Untippable } from './untippable';
 export type { Break } from './breaks';
-export { doorways, edges, ofFit, splitOf, type DoorwaysReport, type EdgesReport, type StockList } from './answer';
+export { doorways, edges, splitOf, type DoorwaysReport, type EdgesReport, type StockList } from './answer';

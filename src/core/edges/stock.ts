@@ -45,11 +45,9 @@ export function cutFromStock(pieces: readonly Piece[], lengths: readonly number[
   // with a kerf added to every piece and to every stock length, a stock length holds what it holds
   const caps = sold.map((l) => l + kerf);
   const sorted = [...pieces].sort((a, b) => b.length - a.length);
-  const search = searcher(
-    sorted.map((p) => p.length + kerf),
-    caps,
-  );
-  let best: readonly Bin[] = closelyPacked(sorted.map((p) => p.length + kerf), caps); // prettier-ignore
+  const sizes = sorted.map((p) => p.length + kerf);
+  const search = searcher(sizes, caps);
+  let best: readonly Bin[] = closelyPacked(sizes, caps);
   let proven = true;
   const volume = sorted.reduce((sum, p) => sum + p.length + kerf, 0);
   // fewer of the longest

@@ -1,4 +1,4 @@
-import type { Point, Ring } from '../geometry';
+import { signedArea, type Point, type Ring } from '../geometry';
 import type { Way } from './openings';
 
 /** A stretch of a space's wall, mm along its edge. */
@@ -22,11 +22,7 @@ export type WallFrame = {
 
 /** The edges of an outline, each with the way along it and the way into the room. */
 export function wallFrames(outline: Ring): readonly WallFrame[] {
-  const anticlockwise = outline.reduce((sum, [x, y], i) => {
-    const [v, w] = outline[(i + 1) % outline.length]!;
-    return sum + x * w - v * y;
-  }, 0);
-  const left = anticlockwise > 0 ? 1 : -1;
+  const left = signedArea(outline) > 0 ? 1 : -1;
   return outline.map((a, i) => {
     const b = outline[(i + 1) % outline.length]!;
     const length = Math.hypot(b[0] - a[0], b[1] - a[1]);

@@ -26,7 +26,7 @@ export const PRESET_KITS: readonly Kit[] = [
   {
     id: 'low-sill',
     name: 'Low sill',
-    track: { height: 4, width: 20 },
+    track: { height: 4, width: 8 },
     stacks: [
       { shims: [], height: 0 },
       { shims: ['low'], height: 2 },
@@ -44,7 +44,7 @@ export const PRESET_KITS: readonly Kit[] = [
   {
     id: 'tall-sill',
     name: 'Tall sill',
-    track: { height: 7, width: 26 },
+    track: { height: 7, width: 10 },
     stacks: [
       { shims: [], height: 0 },
       { shims: ['step'], height: 3 },

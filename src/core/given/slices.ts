@@ -22,6 +22,12 @@ export const surveyOf = ({ spaces, openings, obstacles, product, layout, layouts
   layouts,
 });
 
+/** What decides whether a base is damp, and how a track is held to it. */
+export const groundsOf = ({ bases, moistureLimits }: Pick<Job, 'bases' | 'moistureLimits'>) => ({
+  bases: bases?.map(({ space, substrate, belowGround, heated, moisture }) => ({ space, substrate, belowGround, heated, moisture })),
+  moistureLimits,
+});
+
 const passage = ({ id, between, outline, finish, busy, foot }: Opening) => ({ id, between, outline, finish, busy, foot });
 const choices = <Of extends Partial<Record<'direction' | 'setOut' | 'stagger' | 'light', unknown>>>({
   direction,

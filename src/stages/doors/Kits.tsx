@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { kitsOf, PROFILE_KINDS, type Job, type Kit, type Profile } from '@/core/given';
 import { Button, Choice, Fields, Folds, Mistake, NumberField, SmallLength, Stops, TextField, Thing, Why } from '@/ui/kit';
 import { addKit, lengthsIn, putKit, removeKit } from './edits';
-import { PROFILE_WORDS } from './words';
+import { mmIn, PROFILE_WORDS } from './words';
 
 /** Kits of track, shims and profiles, editable as measured at the shop. */
 export function Kits({ job }: { job: Job }) {
@@ -83,7 +83,7 @@ function OneKit({ job, kit }: { job: Job; kit: Kit }) {
         parts={kit.profiles.map((profile, i) => ({
           name: `${i}`,
           title: PROFILE_WORDS[profile.kind],
-          says: `cover ${profile.cover}, foot ${profile.foot}`,
+          says: `cover ${mmIn(job)(profile.cover)}, foot ${mmIn(job)(profile.foot)}`,
           content: <OneProfile job={job} kit={kit} profile={profile} place={i} />,
         }))}
       />
@@ -105,7 +105,7 @@ function OneProfile({ job, kit, profile, place }: { job: Job; kit: Kit; profile:
     putKit(kit.id, (k) => ({ ...k, profiles: k.profiles.map((p, i) => (i === place ? { ...p, ...change } : p)) }));
   const called = `${kit.name}, ${PROFILE_WORDS[profile.kind]}`;
   const range = (side: 'near' | 'far', end: 0 | 1) => {
-    const name = `${side === 'near' ? 'Near' : 'Far'} side, ${end === 0 ? 'from' : 'to'}`;
+    const name = `${side === 'near' ? 'Near' : 'Far'} side, ${end === 0 ? 'from' : 'to'}, mm`;
     const next = (n: number): [number, number] => (end === 0 ? [n, profile[side][1]] : [profile[side][0], n]);
     return (
       <div>
@@ -148,6 +148,12 @@ function OneProfile({ job, kit, profile, place }: { job: Job; kit: Kit; profile:
         {length('Cover', 'cover')}
         {length('Of it to the near side', 'nearCover')}
       </Fields>
+      {kit.track.width > profile.foot && (
+        <Why tone="should">
+          The track is {mmIn(job)(kit.track.width - profile.foot)} wider than this foot: the floor would stand so much too near to it. The
+          foot is at least as wide as what stands on the base.
+        </Why>
+      )}
       <TextField
         label={`${called}: lengths sold, mm`}
         value={profile.lengths.join(', ')}

@@ -30,7 +30,7 @@ export const addKit = (): unknown =>
         {
           id: `kit${n}`,
           name: `Kit ${n}`,
-          track: { height: 4, width: 20 },
+          track: { height: 4, width: 12 },
           stacks: [{ shims: [], height: 0 }],
           profiles: [{ kind: 'reducer', near: [2, 6], far: [-4, 2], foot: 12, cover: 44, lengths: [900] }],
         },
@@ -52,6 +52,9 @@ export const putLow = (things: readonly LowThing[]): string | undefined =>
 
 /** `900, 2700` as lengths; null where it is none. */
 export function lengthsIn(text: string): number[] | null {
-  const lengths = text.split(/[,;\s]+/).filter((t) => t !== '').map(Number); // prettier-ignore
+  const lengths = text
+    .split(/[,;\s]+/)
+    .filter((t) => t !== '')
+    .map(Number);
   return lengths.length > 0 && lengths.every((l) => Number.isFinite(l) && l > 0) ? lengths : null;
 }

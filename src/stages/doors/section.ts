@@ -1,5 +1,6 @@
+import { LEAF, leafOff } from '@/core/audit';
 import { profileOf, type EdgeReport, type Fit } from '@/core/edges';
-import type { Point, Ring } from '@/core/geometry';
+import { signedArea, type Point, type Ring } from '@/core/geometry';
 import { kitsOf, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import type { BeneathReport } from '@/core/beneath';
@@ -7,7 +8,7 @@ import type { Drawing, Label, Measure, Shape } from '@/ui/sheet/shapes';
 
 /** What of the base is drawn below the floors, and of the leaf above them, mm. */
 const DEEP = 9;
-const ABOVE = 30;
+const ABOVE = 36;
 /** How thick a cover is drawn at its edge and over the foot, mm: its real shape is on the shelf. */
 const LIP = 2.4;
 /** Half the width of what is drawn, mm, at the least. */
@@ -61,8 +62,7 @@ export function sectionOf(job: Job, edge: EdgeReport, beneath: BeneathReport | n
   if (atObstacle) shapes.push({ stuff: 'stone', rings: [box(right, 0, half, top + ABOVE * 0.7)] });
   if (fit && kit && profile) {
     const rise = fit.stack + kit.track.height;
-    const track = Math.max(kit.track.width, profile.foot) / 2;
-    const [low, high] = atObstacle ? [-profile.foot / 2, profile.foot / 2] : [-Math.min(track, keepsOff(near.gap) - 0.5), Math.min(track, keepsOff(far?.gap ?? near.gap) - 0.5)]; // prettier-ignore
+    const [low, high] = [-kit.track.width / 2, kit.track.width / 2];
     if (fit.stack > 0) shapes.push({ stuff: 'shim', rings: [box(low, 0, high, fit.stack)] });
     shapes.push({ stuff: 'metal', rings: [box(low, fit.stack, high, rise)] });
     const [a, b] = [near.height!, far?.height ?? near.height!];
@@ -79,10 +79,10 @@ export function sectionOf(job: Job, edge: EdgeReport, beneath: BeneathReport | n
     labels.push({ at: [-reach.near, a + LIP + 3.5], text: `laps ${mm(laps[0]!)}` });
     if (!atObstacle && laps[1] !== undefined) labels.push({ at: [reach.far, b + LIP + 3.5], text: `laps ${mm(laps[1])}` });
   }
-  const leaf = !atObstacle && job.openings?.find((o) => o.id === edge.id)?.leaf !== 'none';
-  if (leaf) {
-    shapes.push({ stuff: 'leaf', rings: [box(-7, top + 12, 7, top + ABOVE)] });
-    labels.push({ at: [0, top + 18], text: 'leaf' });
+  const leaf = leafAt(job, edge);
+  if (leaf !== null && Math.abs(leaf) + LEAF / 2 < half) {
+    shapes.push({ stuff: 'leaf', rings: [box(leaf - LEAF / 2, top + 11, leaf + LEAF / 2, top + 21)] });
+    labels.push({ at: [leaf, top + 14.5], text: 'leaf' });
   }
   return {
     title: `${edge.id}, cut across its line, to scale`,
@@ -91,6 +91,13 @@ export function sectionOf(job: Job, edge: EdgeReport, beneath: BeneathReport | n
     labels,
     measures: [...measures, ...rises],
   };
+}
+
+/** How far the middle of the closed leaf stands from the line, towards the far side; null where there is none, or nobody said where. */
+function leafAt(job: Job, { id, length }: EdgeReport): number | null {
+  const opening = job.openings?.find((o) => o.id === id);
+  if (!opening) return null;
+  return opening.leaf === 'middle' ? 0 : leafOff(opening.leaf, Math.abs(signedArea(opening.outline)) / length);
 }
 
 const nameOf = (job: Job, space: string): string => job.spaces.find((s) => s.id === space)?.name || space;

@@ -35,7 +35,7 @@ type Named = Pick<Fit | Miss, 'kit' | 'profile' | 'shims' | 'turned'>;
 /** A profile on its stack, in words. */
 export function stackWords(job: Job, { kit, profile, shims, turned }: Named): string {
   const own = kitsOf(job).find((k) => k.id === kit)!;
-  return `${own.name}, ${PROFILE_WORDS[own.profiles[profile]!.kind].toLowerCase()} ${own.profiles[profile]!.cover} wide, ${shims.length === 0 ? 'no shims' : `shims ${shims.join(' + ')}`}${turned ? ', turned round' : ''}`;
+  return `${own.name}, ${PROFILE_WORDS[own.profiles[profile]!.kind].toLowerCase()} ${mmIn(job)(own.profiles[profile]!.cover)} wide, ${shims.length === 0 ? 'no shims' : `shims ${shims.join(' + ')}`}${turned ? ', turned round' : ''}`;
 }
 
 /** What something lacks, by the rooms and not by the profile's sides. */
