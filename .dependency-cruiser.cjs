@@ -24,7 +24,9 @@ const CORE = [
   'audit',
   'plan',
   'edges',
+  'order',
   'lay',
+  'days',
 ];
 
 module.exports = {

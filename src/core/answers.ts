@@ -3,8 +3,10 @@ import type { AnyAnswer } from './answer';
 import { judged } from './audit';
 import { base, flatness, grinding } from './base';
 import { beneath } from './beneath';
+import { days } from './days';
 import { doorways, edges } from './edges';
 import { floors } from './floors';
+import { order } from './order';
 import { cuts, findings, pieces, plan, summary } from './plan';
 import { rows } from './rows';
 import { setOut } from './setout';
@@ -25,5 +27,7 @@ export const ANSWERS = {
   beneath,
   doorways,
   edges,
+  order,
+  days,
 } satisfies Readonly<Record<string, AnyAnswer>>;
 export type AnswerName = keyof typeof ANSWERS;

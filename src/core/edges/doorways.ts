@@ -4,6 +4,14 @@ import { footOf, kitsOf, type Base, type Job, type Kit, type Obstacle, type Open
 import { fitsOf, type Fit, type Fits, type Miss, type Side } from './fits';
 import { shrinksAt, type TrimGround } from './trims';
 
+export const PROFILE_WORDS: Readonly<Record<ProfileKind, string>> = {
+  't-mould': 'T-mould',
+  reducer: 'Reducer',
+  'carpet-edge': 'Carpet edge',
+  'end-cap': 'End cap',
+  nosing: 'Nosing',
+};
+
 /** How a track is held: into wood by screws or nails, onto concrete by glue, and never through what is heated. */
 export type Fixing = 'screw' | 'glue';
 

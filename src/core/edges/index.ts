@@ -3,7 +3,7 @@
  * lacks, undercuts, trims wall by wall, what all of it is cut from, pieces that can only be slid in, and where a long floor is broken.
  */
 export { fitsOf, type Fit, type Fits, type Miss, type Side } from './fits';
-export { profileOf, type EdgeReport, type Fixing } from './doorways';
+export { PROFILE_WORDS, profileOf, type EdgeReport, type Fixing } from './doorways';
 export { commonStep, cutFromStock, type StockPlan } from './stock';
 export type { TrimEnd, TrimRun } from './trims';
 export { LOW_WORDS, type Untippable } from './untippable';

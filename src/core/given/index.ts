@@ -6,6 +6,7 @@ export * from './known';
 export { quote, isDate, hoursOf } from './fields';
 export * from './base';
 export { MATERIAL_KINDS } from './beneath';
+export { minutesOf, PACES, WEEKDAYS, type Pace, type Weekday } from './crew';
 export { LOW_THINGS, PROFILE_KINDS, type ProfileKind } from './edges';
 export * from './feet';
 export * from './schema';

@@ -1,5 +1,6 @@
 import { boxOf, crossingEdges, placesOf, signedArea, tidyRing, type Ring } from '../geometry';
 import { SAME_PLACE } from './base';
+import { minutesOf } from './crew';
 import { endCapOf, kitsOf } from './feet';
 import { bad, good, pathText, type Problem, type Result } from './problems';
 import { jobSchema, type Base, type Job, type Product } from './schema';
@@ -109,6 +110,8 @@ function checkJob(job: Job): Problem[] {
   checkBases(job.bases ?? [], known, say);
   checkBeneath(job, known, say);
   checkEdges(job, known, say);
+  checkOrder(job, say);
+  checkCrew(job, known, say);
   return problems;
 }
 
@@ -177,6 +180,28 @@ function checkEdges(job: Job, known: Known, say: Say): void {
     if (wall >= walls) say(`lowThings[${i}].wall`, `"${space}" has ${walls} walls, counted from 0`);
     if (to <= from) say(`lowThings[${i}].to`, 'ends where it begins, or before');
   });
+}
+
+function checkOrder({ order }: Job, say: Say): void {
+  once(order?.sold ?? [], 'order.sold', (s) => s.item, say);
+  once(order?.received ?? [], 'order.received', (r) => r.id, say);
+  once(order?.placed ?? [], 'order.placed', (p) => p.number, say);
+  order?.received?.forEach(({ packs, damaged = 0 }, i) => {
+    if (damaged > packs) say(`order.received[${i}].damaged`, `${damaged} of ${packs} packs cannot be damaged`);
+  });
+}
+
+/** The crew's day where nobody says another; presets. */
+export const PRESET_CREW = { people: 2, from: '08:00', to: '16:30', break: 0.5, days: ['mo', 'tu', 'we', 'th', 'fr'] } as const;
+
+function checkCrew({ crew }: Job, known: Known, say: Say): void {
+  if (!crew) return;
+  const { from, to, break: pause } = { ...PRESET_CREW, ...crew };
+  const day = minutesOf(to) - minutesOf(from);
+  if (day <= 0) say('crew.to', `the day ends at ${to}, and begins at ${from}`);
+  else if (Math.round(pause * 60) >= day) say('crew.break', `a break of ${pause} hours leaves nothing of the day`);
+  known(crew.first, 'crew.first');
+  once(crew.held ?? [], 'crew.held', (h) => h.task, say);
 }
 
 type Say = (path: string, text: string) => void;

@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import { baseShape, productBase } from './base';
 import { beneathShape } from './beneath';
+import { crewShape } from './crew';
 import { edgesShape, obstacleEdge, openingEdges } from './edges';
 import { count, id, name, notNegative, number, oneOf, point, quote, ring, size } from './fields';
 import type { Known } from './known';
+import { orderShape } from './order';
 
 /*
  * The job file, as `formats` states it. Objects are loose: a field that we do not know is kept and written back.
@@ -162,6 +164,8 @@ export const jobSchema = z.looseObject({
   ...baseShape,
   ...beneathShape,
   ...edgesShape,
+  ...orderShape,
+  ...crewShape,
 });
 
 export type Job = Known<z.infer<typeof jobSchema>>;
@@ -182,6 +186,10 @@ export type BeneathChoice = NonNullable<Beneath['choices']>[number];
 export type Kit = NonNullable<Job['kits']>[number];
 export type Profile = Kit['profiles'][number];
 export type Trim = Required<NonNullable<Job['trim']>>;
+export type Order = NonNullable<Job['order']>;
+export type Sold = NonNullable<Order['sold']>[number];
+export type Received = NonNullable<Order['received']>[number];
+export type Crew = NonNullable<Job['crew']>;
 export type LowThing = NonNullable<Job['lowThings']>[number];
 export type Moisture = NonNullable<Base['moisture']>[number];
 export type MoistureMethod = Moisture['method'];

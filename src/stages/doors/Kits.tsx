@@ -1,10 +1,11 @@
 'use client';
+import { PROFILE_WORDS } from '@/core/edges';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { kitsOf, PROFILE_KINDS, type Job, type Kit, type Profile } from '@/core/given';
 import { Button, Choice, Fields, Folds, Mistake, NumberField, SmallLength, Stops, TextField, Thing, Why } from '@/ui/kit';
 import { addKit, lengthsIn, putKit, removeKit } from './edits';
-import { mmIn, PROFILE_WORDS } from './words';
+import { mmIn } from './words';
 
 /** Kits of track, shims and profiles, editable as measured at the shop. */
 export function Kits({ job }: { job: Job }) {

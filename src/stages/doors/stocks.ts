@@ -1,7 +1,6 @@
-import { splitOf, type StockList } from '@/core/edges';
+import { PROFILE_WORDS, splitOf, type StockList } from '@/core/edges';
 import { kitsOf, trimOf, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
-import { PROFILE_WORDS } from './words';
 
 /** What a list of stock lengths is of, in words. */
 export function stockName(job: Job, of: string): string {

@@ -1,14 +1,6 @@
-import type { EdgeReport, Fit, Miss, TrimEnd } from '@/core/edges';
-import { kitsOf, type Job, type ProfileKind } from '@/core/given';
+import { PROFILE_WORDS, type EdgeReport, type Fit, type Miss, type TrimEnd } from '@/core/edges';
+import { kitsOf, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
-
-export const PROFILE_WORDS: Readonly<Record<ProfileKind, string>> = {
-  't-mould': 'T-mould',
-  reducer: 'Reducer',
-  'carpet-edge': 'Carpet edge',
-  'end-cap': 'End cap',
-  nosing: 'Nosing',
-};
 
 export const FIXING_WORDS = {
   screw: 'Screw or nail the track into the wood. Look for pipes and cables first.',
