@@ -47,6 +47,13 @@ function print(answer: AnyAnswer, given: Given): void {
   process.stdout.write((answer.verb!.print as (out: unknown, given: Given) => string)(out, given));
 }
 
+async function printDays(given: Given, as: string | undefined): Promise<void> {
+  if (as === undefined) return print(ANSWERS.days, given);
+  if (as !== 'ics') refuse(`--as ${as}: is none of ics`);
+  const report = taken(createAsker().ask(ANSWERS.days, given));
+  process.stdout.write((await import('../formats/ics')).daysIcs(report, given.job));
+}
+
 const FILE = 'a job file, *.pitsaw.json; - reads standard input';
 
 /** The command line: a verb for every answer that prints, and `export`. */
@@ -68,6 +75,11 @@ function commandLine(): Command {
         if (file === '-' && plan === '-') refuse('only one of two files can come from standard input');
         print(answer, { ...givenBy(file), judged: planFrom(plan) });
       });
+    } else if (answer === ANSWERS.days) {
+      verb
+        .option('--as <format>', 'ics: a calendar file, one entry a task')
+        .option('--log <log>', 'the log of the site, for the crew’s own pace')
+        .action((file: string, options: { as?: string; log?: string }) => printDays(givenBy(file, options.log), options.as));
     } else verb.action((file: string) => print(answer, givenBy(file)));
   }
   program

@@ -1,10 +1,11 @@
 'use client';
 import { STAGES, type Ask } from '@/stages';
+import { PACK_WANTS } from '@/stages/prints';
 import { useAnswer, useAnswersOf, useFloors, useJob } from '@/ui/desk';
 
 const WANTS = {
-  standing: STAGES.flatMap((stage) => stage.wants?.standing ?? []),
-  print: STAGES.flatMap((stage) => stage.wants?.print ?? []),
+  standing: STAGES.flatMap((stage) => stage.wants ?? []),
+  print: PACK_WANTS,
 };
 
 /** What stages are judged or printed by. */

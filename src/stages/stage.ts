@@ -2,10 +2,8 @@ import type { ComponentType } from 'react';
 import type { AnswerName } from '@/core/answers';
 import type { Floor } from '@/core/floors';
 import type { Job, Plan } from '@/core/given';
-import type { CutLine } from '@/core/plan';
+import type { PrintPart } from '@/formats/paper';
 import type { OutNamed } from '@/workers';
-import type { Point } from '@/core/geometry';
-import type { Drawing } from '@/ui/sheet/shapes';
 import type { View } from '@/ui/sheet/view';
 
 /** Untouched, needs a decision, settled; or not known yet. */
@@ -35,36 +33,20 @@ export type Key = {
   readonly release?: () => void;
 };
 
-/** A part of what goes on paper: plain data, for a page and for a document alike. */
-export type PrintPart =
-  | { readonly kind: 'drawing' }
-  /** shapes to scale, such as a section or a roll */
-  | { readonly kind: 'shapes'; readonly drawing: Drawing; readonly width?: number }
-  /** named pieces where they lie on the floor */
-  | {
-      readonly kind: 'pieces';
-      readonly caption: string;
-      readonly pieces: readonly { readonly id: string; readonly outline: readonly (readonly Point[])[] }[];
-    }
-  | { readonly kind: 'words'; readonly text: string; readonly tone?: 'must' }
-  | {
-      readonly kind: 'table';
-      readonly caption: string;
-      readonly columns: readonly { readonly title: string; readonly width?: string }[];
-      readonly rows: readonly {
-        readonly key: string;
-        readonly cells: readonly string[];
-        /** a piece on its plank, beside its words */ readonly picture?: CutLine;
-      }[];
-    };
+/** What a stage puts on paper: plain data, for a page, the job pack and the command line alike. */
+export type Printing = {
+  /** answers besides the plan that it is made of */
+  readonly wants: readonly AnswerName[];
+  readonly parts: (ask: Ask) => readonly PrintPart[];
+};
 
 /** A stage of the work: how it stands, what it wants of the sheet, what is read beside it, its keys, what it prints. */
 export type Stage = {
   readonly name: string;
   readonly title: string;
   readonly standing: (ask: Ask) => Standing;
-  /** answers besides the plan by which it is judged, and of which its print is made */
-  readonly wants?: { readonly standing?: readonly AnswerName[]; readonly print?: readonly AnswerName[] };
+  /** answers besides the plan by which it is judged */
+  readonly wants?: readonly AnswerName[];
   readonly sheet: {
     /** the plan on the sheet: none of it, its pieces, or pieces with their printed faces */
     readonly plan: 'none' | 'boards' | 'faces';
@@ -82,5 +64,5 @@ export type Stage = {
   /** drawn on the sheet, in screen coordinates */
   readonly Overlay?: ComponentType<{ view: View; size: { width: number; height: number } }>;
   readonly keys?: readonly Key[];
-  readonly print?: (ask: Ask) => readonly PrintPart[];
+  readonly print?: Printing;
 };

@@ -3,6 +3,7 @@ import { ANSWERS } from '@/core/answers';
 import { newJob, type Job } from '@/core/given';
 import { keysOf } from '@/screens/keys';
 import { STAGES, type Ask } from '.';
+import { packOf, PRINTS } from './prints';
 
 /*
  * The acceptance suite of the stages; what needs a browser (that each opens, stands at 390 px, and passes axe) is in e2e, over the same list.
@@ -75,7 +76,7 @@ test('what goes on paper names rooms and not floors, and has every piece once', 
     ],
   };
   const ask = askOf(two);
-  const parts = STAGES.flatMap((s) => s.print?.(ask) ?? []);
+  const parts = packOf(ask).flatMap((s) => s.parts);
   const tables = parts.filter((p) => p.kind === 'table');
   expect(tables.some((t) => t.caption === 'Book store, Row 1')).toBe(true);
   expect(tables.every((t) => !/\bf\d/.test(t.caption))).toBe(true);
@@ -86,5 +87,7 @@ test('what goes on paper names rooms and not floors, and has every piece once', 
   expect(tables.find((t) => t.caption.startsWith('Trim'))!.rows).toHaveLength(8);
   for (const t of tables) for (const row of t.rows) expect(row.cells).toHaveLength(t.columns.length);
   // without a plan nothing is printed half
-  expect(STAGES.flatMap((s) => s.print?.(askOf(job, true)) ?? [])).toEqual([]);
+  expect(packOf(askOf(job, true))).toEqual([]);
+  // the pack has every stage's own part, in the order of the stages
+  expect(PRINTS.map(([, printing]) => printing)).toEqual(STAGES.flatMap((s) => s.print ?? []));
 });

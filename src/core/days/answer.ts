@@ -71,7 +71,7 @@ export function plannedIn(tasks: readonly Task[], crew: WholeCrew & { readonly b
   const planned = tasks.map((task, i): Planned => ({ ...task, ...times(calendar, starts[i]!, task.minutes), at: starts[i]!, slack: slack[i]!, held: duties[i]!.notBefore !== undefined })); // prettier-ignore
   return {
     tasks: planned,
-    waits: planned.flatMap((t) => waitsOf(t, planned)),
+    waits: onceEach(planned.flatMap((t) => waitsOf(t, planned))),
     finish: Math.max(...planned.map((t) => t.end)),
     critical: criticalOf(duties, starts, calendar).map((i) => tasks[i]!.id),
     proven,
@@ -99,7 +99,11 @@ function dutiesOf(tasks: readonly Task[], crew: WholeCrew): readonly Duty[] {
   });
 }
 
-/** Waits before a task, each with its end; several of one reason that begin with one task are one. */
+/** Several waits that begin with one task and last as long are one. */
+const onceEach = (waits: readonly Wait[]): readonly Wait[] =>
+  waits.filter((w, i) => waits.findIndex((other) => other.after === w.after && other.hours === w.hours) === i);
+
+/** Waits before a task, each with its end. */
 const waitsOf = (task: Planned, all: readonly Planned[]): Wait[] =>
   task.after.flatMap(({ task: before, wait, why }) =>
     wait > 0

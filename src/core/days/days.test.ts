@@ -20,7 +20,7 @@ const withDip = (job: Job, deep: number): Job => ({
   ...job,
   crew,
   beneath: { materials: [...PRESET_MATERIALS] },
-  bases: job.spaces.map(({ id, outline }) => {
+  bases: job.spaces.slice(0, 2).map(({ id, outline }) => {
     const [a, , c] = outline;
     const middle: [number, number] = [(a![0] + c![0]) / 2, (a![1] + c![1]) / 2];
     return {

@@ -1,9 +1,10 @@
 import { checksOf, compoundOf, moistureOf, openAt, pourOf, poursFor } from '@/core/base';
 import { formatLength } from '@/core/units';
-import type { Ask, PrintPart } from '../stage';
+import { basePicture, type PrintPart } from '@/formats/paper';
+import type { Ask, Printing } from '../stage';
 
 /** What goes on paper: each base, how flat and dry, what fills it, what is still to be looked at. */
-export function printed({ job, answer }: Ask): readonly PrintPart[] {
+function printed({ job, answer }: Ask): readonly PrintPart[] {
   const flat = answer('flatness');
   if (!job.bases?.length || !flat) return [];
   const mm = (n: number) => formatLength(n, job.display, { decimals: 1, finest: 32 });
@@ -37,5 +38,13 @@ export function printed({ job, answer }: Ask): readonly PrintPart[] {
       columns: [{ title: 'Room' }, { title: 'Greatest gap' }, { title: 'Least fill' }, { title: 'Moisture' }, { title: 'Looked at' }],
       rows,
     },
+    {
+      kind: 'drawing',
+      drawing: basePicture(job, flat),
+      caption: `Heights that were read, ${job.display === 'metric' ? 'mm' : 'inches'} from a datum of each room, and the greatest gap of each place that is not flat`,
+      true: true,
+    },
   ];
 }
+
+export const printing: Printing = { wants: ['flatness'], parts: printed };

@@ -2,13 +2,13 @@ import { moistureOf, openAt } from '@/core/base';
 import { lately } from '../lately';
 import type { Stage } from '../stage';
 import { Overlay } from './Overlay';
-import { printed } from './print';
+import { printing } from './print';
 
 /** The base: flat, dry and rested enough, and what mends it. */
 export const base: Stage = {
   name: 'base',
   title: 'Base',
-  wants: { standing: ['flatness'], print: ['flatness'] },
+  wants: ['flatness'],
   standing({ job, answer }) {
     if (!job.bases || job.bases.length === 0) return 'untouched';
     const flat = answer('flatness');
@@ -31,5 +31,5 @@ export const base: Stage = {
     { press: '', shows: 'F8', does: 'a reading of the moisture meter into the field that has the focus' },
     { press: '', shows: '↑ ↓', does: 'in a height: to the point before or after; at an end of the straightedge: moves it' },
   ],
-  print: printed,
+  print: printing,
 };

@@ -4,7 +4,7 @@ import type { Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { Heading2, Why } from '@/ui/kit';
 import { laidAlike, layingWords } from './words';
-import { aheadOf } from './rolls';
+import { aheadOf } from './cutting';
 
 /** How each layer is laid: butted or lapped, taped, turned up, and how far ahead of the rows. */
 export function Laying({ job, report }: { job: Job; report: BeneathReport }) {

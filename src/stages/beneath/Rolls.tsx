@@ -6,7 +6,7 @@ import { Button, Why } from '@/ui/kit';
 import { ShapesDrawing } from '@/ui/sheet/ShapesDrawing';
 import styles from './beneath.module.css';
 import { look, useLooking } from './looking';
-import { cuttingsOf, isTrimmed, markWords, rollDrawing, sizeWords } from './rolls';
+import { cuttingsOf, isTrimmed, markWords, rollDrawing, sizeWords } from './cutting';
 
 /** Every roll with its pieces: what to cut, from where to where, and which room it is for. */
 export function Rolls({ job, report }: { job: Job; report: BeneathReport }) {

@@ -1,6 +1,7 @@
 import { formatLength } from '@/core/units';
-import type { Ask, PrintPart } from '../stage';
-import { aheadOf, cuttingsOf, isTrimmed, markWords, rollDrawing, sizeWords } from './rolls';
+import { layerPicture, type PrintPart } from '@/formats/paper';
+import type { Ask, Printing } from '../stage';
+import { aheadOf, cuttingsOf, isTrimmed, markWords, rollDrawing, sizeWords } from './cutting';
 import { laidAlike, layingWords } from './words';
 
 const COLUMNS = [
@@ -11,7 +12,7 @@ const COLUMNS = [
 ] as const;
 
 /** The roll plan on paper: what lies beneath which room, how each roll is cut, with its drawing, and how it is laid. */
-export function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
+function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
   const report = answer('beneath');
   if (!plan || !report || !job.beneath) return [];
   const name = (id: string) => job.spaces.find((s) => s.id === id)?.name || id;
@@ -38,7 +39,7 @@ export function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
       kind: 'words',
       text: `Tape in all ${tape.toFixed(1)} m.${pad ? ` Lay the pad only ${formatLength(aheadOf(pad), job.display)} ahead of the rows.` : ''} Write each piece’s name on it; what is not square is cut so large and trimmed where it lies. Registers and pipes are cut out as they are reached.`,
     },
-    ...layers.map((l): PrintPart => ({ kind: 'pieces', caption: `${l.material.name}: where its pieces lie`, pieces: l.pieces.map(({ id, outline }) => ({ id, outline })) })), // prettier-ignore
+    ...layers.map((l): PrintPart => ({ kind: 'drawing', true: true, drawing: layerPicture(job, `${l.material.name}: where its pieces lie`, l.pieces), caption: `${l.material.name}: where its pieces lie` })), // prettier-ignore
     ...cuttings.flatMap((c): PrintPart[] => [
       {
         kind: 'table',
@@ -54,7 +55,9 @@ export function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
           ],
         })),
       },
-      ...(c.roll.material.kind === 'board' ? [] : [{ kind: 'shapes' as const, drawing: rollDrawing(c, job.display) }]),
+      ...(c.roll.material.kind === 'board' ? [] : [{ kind: 'drawing' as const, drawing: rollDrawing(c, job.display) }]),
     ]),
   ];
 }
+
+export const printing: Printing = { wants: ['beneath'], parts: printed };

@@ -2,13 +2,13 @@ import { lately } from '../lately';
 import type { Stage } from '../stage';
 import { look, useLooking } from './looking';
 import { Overlay } from './Overlay';
-import { printed } from './print';
+import { printing } from './print';
 
 /** What lies between base and planks: pads, film, boards, cut and laid. */
 export const beneath: Stage = {
   name: 'beneath',
   title: 'Beneath',
-  wants: { standing: ['beneath'], print: ['beneath'] },
+  wants: ['beneath'],
   standing({ job, answer }) {
     if (!job.beneath) return 'untouched';
     const report = answer('beneath');
@@ -26,5 +26,5 @@ export const beneath: Stage = {
       run: () => look({ shows: useLooking.getState().shows === 'film' ? 'pad' : 'film' }),
     },
   ],
-  print: printed,
+  print: printing,
 };

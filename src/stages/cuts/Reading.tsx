@@ -23,7 +23,8 @@ import {
 } from '@/ui/desk';
 import { BigNumber, Button, Mistake, ReadingTitle, Stops, Tick, Why } from '@/ui/kit';
 import { download } from '@/ui/kit/download';
-import { isDrawn, PlankDrawing } from '@/ui/sheet/PlankDrawing';
+import { isDrawn } from '@/formats/paper';
+import { PlankDrawing } from '@/ui/sheet/PlankDrawing';
 import styles from './cuts.module.css';
 import { printCuts } from './open';
 

@@ -2,7 +2,7 @@ import { lately } from '../lately';
 import type { Stage } from '../stage';
 import { Overlay } from './Overlay';
 import { printCuts } from './open';
-import { print } from './print';
+import { printing } from './print';
 
 /** What to take, what to cut, what is left: row by row. */
 export const cuts: Stage = {
@@ -16,6 +16,5 @@ export const cuts: Stage = {
   Reading: lately(() => import('./Reading')),
   Overlay,
   keys: [{ press: 'p', shows: 'P', does: 'print the cut list', run: printCuts }],
-  wants: { print: ['cuts', 'edges'] },
-  print,
+  print: printing,
 };

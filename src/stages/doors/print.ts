@@ -1,12 +1,13 @@
 import { wallLetter } from '@/core/survey';
 import { formatLength } from '@/core/units';
-import type { Ask, PrintPart } from '../stage';
+import type { PrintPart } from '@/formats/paper';
+import type { Ask, Printing } from '../stage';
 import { sectionOf } from './section';
 import { buyWords, stockName } from './stocks';
 import { edgeName, END_WORDS, FIXING_WORDS, missWords, mmIn, stackWords, stopWords } from './words';
 
 /** On paper: every doorway with its section, undercuts, trims wall by wall, and what is cut from which length. */
-export function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
+function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
   const report = answer('edges');
   if (!plan || !report || report.openings.length + report.trims.length === 0) return [];
   const mm = mmIn(job);
@@ -24,8 +25,9 @@ export function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
         ...(fit && o.fixing ? [FIXING_WORDS[o.fixing]] : []),
       ];
       return [
-        { kind: 'words', text: `${edgeName(job, o)}. ${words.join(' ')}`, ...(o.missing ? { tone: 'must' as const } : {}) },
-        { kind: 'shapes', drawing: sectionOf(job, o, answer('beneath'), fit), width: 420 },
+        { kind: 'heading', text: edgeName(job, o) },
+        { kind: 'words', text: words.join(' '), ...(o.missing ? { tone: 'must' as const } : {}) },
+        { kind: 'drawing', drawing: sectionOf(job, o, answer('beneath'), fit), width: 420 },
       ];
     }),
     {
@@ -58,3 +60,5 @@ export function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
     ...report.breaks.map((b): PrintPart => ({ kind: 'words', tone: 'must', text: `A floor is too long: ${b.why}.` })),
   ];
 }
+
+export const printing: Printing = { wants: ['edges', 'beneath'], parts: printed };

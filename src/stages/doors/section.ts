@@ -4,7 +4,7 @@ import { signedArea, type Point, type Ring } from '@/core/geometry';
 import { kitsOf, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import type { BeneathReport } from '@/core/beneath';
-import type { Drawing, Label, Measure, Shape } from '@/ui/sheet/shapes';
+import type { Drawing, Label, Measure, Shape } from '@/formats/paper';
 
 /** What of the base is drawn below the floors, and of the leaf above them, mm. */
 const DEEP = 9;

@@ -1,13 +1,13 @@
 import { lately } from '../lately';
 import type { Stage } from '../stage';
 import { Overlay } from './Overlay';
-import { printed } from './print';
+import { printing } from './print';
 
 /** What the floor ends at: doorways, hard edges, casings, trims. */
 export const doors: Stage = {
   name: 'doors',
   title: 'Doors',
-  wants: { standing: ['doorways'], print: ['edges', 'beneath'] },
+  wants: ['doorways'],
   standing({ answer }) {
     const report = answer('doorways');
     if (!report) return 'working';
@@ -19,5 +19,5 @@ export const doors: Stage = {
   Reading: lately(() => import('./Reading')),
   Overlay,
   keys: [{ press: '', shows: 'Tab, Enter', does: 'to the next doorway on the drawing; opens its section' }],
-  print: printed,
+  print: printing,
 };

@@ -1,5 +1,6 @@
 import { lately } from '../lately';
 import type { Stage } from '../stage';
+import { printing } from './print';
 import { Overlay } from './Overlay';
 
 /** The product: its planks, its limits and where they come from. */
@@ -13,4 +14,5 @@ export const plank: Stage = {
   sheet: { plan: 'none', faults: 'none', pick: 'none' },
   Reading: lately(() => import('./Reading')),
   Overlay,
+  print: printing,
 };

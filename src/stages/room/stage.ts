@@ -1,5 +1,6 @@
 import { lately } from '../lately';
 import type { Stage } from '../stage';
+import { printing } from './print';
 import { Overlay } from './Overlay';
 
 /** The survey: rooms, doorways, what stands there. */
@@ -19,4 +20,5 @@ export const room: Stage = {
     { press: '', shows: '↑ ↓', does: 'move the corner or the room that has the focus; with Shift by larger steps' },
     { press: '', shows: 'Del', does: 'take away the corner that has the focus' },
   ],
+  print: printing,
 };

@@ -1,6 +1,7 @@
 import { ruleOf } from '@/core/audit';
 import { lately } from '../lately';
 import type { Stage } from '../stage';
+import { printing } from './print';
 import { act } from './actions';
 import { letGo, look } from './looking';
 import { Overlay } from './Overlay';
@@ -21,4 +22,5 @@ export const rows: Stage = {
     { press: 'm', shows: 'M', does: 'mend the chosen finding, or the first', run: () => act('mend') },
     { press: 'v', shows: 'V', does: 'held: the floor as one walks in', run: () => look('held'), release: letGo },
   ],
+  print: printing,
 };

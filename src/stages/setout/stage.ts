@@ -1,6 +1,7 @@
 import { ruleOf } from '@/core/audit';
 import { lately } from '../lately';
 import type { Stage } from '../stage';
+import { printing } from './print';
 import { halfOver, turnQuarter } from './line';
 import { Overlay } from './Overlay';
 
@@ -21,4 +22,5 @@ export const setout: Stage = {
     { press: 'd', shows: 'D', does: 'turn the planks by a quarter', run: turnQuarter },
     { press: '', shows: '↑ ↓', does: 'nudge the line, while it has the focus, by 1 mm or 1/16″; with Shift by 10 mm or 1″' },
   ],
+  print: printing,
 };

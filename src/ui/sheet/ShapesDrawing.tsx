@@ -1,5 +1,5 @@
 import type { Point } from '@/core/geometry';
-import type { Drawing, Measure } from './shapes';
+import { labelSize, type Drawing, type Label, type Measure } from '@/formats/paper';
 import styles from './sheet.module.css';
 
 /** Draws plain shapes to scale, as wide as is said (px); words keep their size whatever the scale. */
@@ -21,23 +21,36 @@ export function ShapesDrawing({ drawing, width = 320, size = 14 }: { drawing: Dr
       {measures.map((m) => (
         <MeasureLine key={`${m.from.join()} ${m.to.join()}`} measure={m} put={put} size={size} />
       ))}
-      {labels.map(({ at, text, strong, anchor, turn = 0 }) => {
-        const [x, y] = put(at);
-        return (
-          <text
-            key={`${at.join()} ${text}`}
-            x={x}
-            y={y}
-            textAnchor={anchor ?? 'middle'}
-            fontSize={strong ? size * 1.1 : size}
-            fontWeight={strong ? 650 : 450}
-            transform={turn === 0 ? undefined : `rotate(${-turn} ${x} ${y})`}
-          >
-            {text}
-          </text>
-        );
-      })}
+      {labels.map((label) => (
+        <LabelText key={`${label.at.join()} ${label.text}`} label={label} at={put(label.at)} size={labelSize(label, scale, size)} />
+      ))}
     </svg>
+  );
+}
+
+function LabelText({
+  label: { text, strong, anchor, turn = 0, backed, room },
+  at: [x, y],
+  size,
+}: {
+  label: Label;
+  at: Point;
+  size: number | null;
+}) {
+  if (size === null) return null;
+  return (
+    <text
+      x={x}
+      y={y}
+      textAnchor={anchor ?? 'middle'}
+      // what is named on a floor stands on its point, what is written beside a section stands over it
+      dominantBaseline={backed || room ? 'central' : undefined}
+      className={backed ? styles.backed : undefined}
+      style={{ fontSize: size, fontWeight: strong ? 650 : 450 }}
+      transform={turn === 0 ? undefined : `rotate(${-turn} ${x} ${y})`}
+    >
+      {text}
+    </text>
   );
 }
 

@@ -1,7 +1,8 @@
 import { cleanup, render } from '@testing-library/react';
 import { newJob, type Job, type Plan } from '@/core/given';
 import { planJob } from '@/core/plan';
-import { FloorDrawing } from './FloorDrawing';
+import { planPicture } from '@/formats/paper';
+import { ShapesDrawing } from './ShapesDrawing';
 import { RowNumbers } from './RowNumbers';
 import { SizeOverlay } from './SizeOverlay';
 import { fitted, toScreen, type View } from './view';
@@ -89,7 +90,7 @@ test('on paper a number is no taller than its row and no longer than its piece; 
   };
   for (const job of [narrow, newJob('Ferry house', 'metric', 3000, 2400)]) {
     const plan = planOf(job);
-    const boxes = written(<FloorDrawing job={job} plan={plan} numbers />);
+    const boxes = written(<ShapesDrawing drawing={planPicture(job, plan.floors)} width={680} size={12} />);
     const ids = plan.floors.flatMap((f) => f.pieces.map((p) => p.id));
     for (const { text, high } of boxes) {
       expect(ids).toContain(text);

@@ -1,7 +1,7 @@
 import { createAsker } from '@/core/answer';
 import { beneath } from '@/core/beneath';
 import { newJob, PRESET_MATERIALS, type Job } from '@/core/given';
-import { cuttingsOf, isTrimmed, markWords, rollDrawing, sizeOf } from './rolls';
+import { cuttingsOf, isTrimmed, markWords, rollDrawing, sizeOf } from './cutting';
 import { laidAlike, layingWords } from './words';
 
 const job: Job = {

@@ -1,7 +1,7 @@
 import type { BeneathReport, BeneathPiece, Layer, Roll } from '@/core/beneath';
 import { frameOf, turned, type Point } from '@/core/geometry';
 import { formatLength, type Display } from '@/core/units';
-import type { Drawing } from '@/ui/sheet/shapes';
+import type { Drawing } from '@/formats/paper';
 
 /** A roll, or boards that are cut alike, with what is cut from it in the order of cutting. */
 export type Cutting = { readonly roll: Roll; readonly pieces: readonly (BeneathPiece & { readonly layer: Layer })[] };

@@ -1,0 +1,101 @@
+import * as fontkit from 'fontkit';
+
+/*
+ * Type in a document: two weights, each of several files that hold different letters. A text is parted into runs that one file can set, and
+ * broken into lines that are as wide as they may be.
+ */
+
+/** The files of one weight, those that are asked first, first. */
+export type Weight = 'plain' | 'strong';
+export type FontFiles = Readonly<Record<Weight, readonly Uint8Array[]>>;
+
+type Face = { readonly name: string; readonly has: (code: number) => boolean; readonly width: (text: string) => number };
+/** A stretch of text in one face. */
+export type Run = { readonly text: string; readonly face: string; readonly width: number };
+export type TextLine = { readonly runs: readonly Run[]; readonly width: number };
+
+/** Letters that no file of ours holds, and what stands for them. */
+const INSTEAD: Readonly<Record<string, string>> = { '→': '>', '←': '<', '↑': '^', '◆': '*', '≤': '<=', '≥': '>=', '\u00a0': ' ' };
+const UNKNOWN = '?';
+
+/** Everything that is set, in sizes of one point. */
+export type Type = {
+  readonly faces: readonly { readonly name: string; readonly file: Uint8Array }[];
+  /** Parts a text into lines no wider than `width`, at a size; a word that is wider is broken. */
+  lines(text: string, weight: Weight, size: number, width: number): readonly TextLine[];
+  widthOf(text: string, weight: Weight, size: number): number;
+};
+
+/** Reads the files of both weights. */
+export function typeOf(files: FontFiles): Type {
+  const faces: { name: string; file: Uint8Array }[] = [];
+  const facesOf = (weight: Weight): readonly Face[] =>
+    files[weight].map((file, i): Face => {
+      const name = `${weight}${i}`;
+      faces.push({ name, file });
+      // a file holds one font
+      const font = fontkit.create(Buffer.from(file)) as fontkit.Font;
+      const known = new Map<string, number>();
+      const width = (text: string) => {
+        const found = known.get(text) ?? font.layout(text).advanceWidth / font.unitsPerEm;
+        known.set(text, found);
+        return found;
+      };
+      return { name, has: (code) => font.hasGlyphForCodePoint(code), width };
+    });
+  const weights: Readonly<Record<Weight, readonly Face[]>> = { plain: facesOf('plain'), strong: facesOf('strong') };
+  const runsOf = (text: string, weight: Weight): readonly { readonly text: string; readonly face: Face }[] => {
+    const runs: { text: string; face: Face }[] = [];
+    for (const letter of text) {
+      const face = weights[weight].find((f) => f.has(letter.codePointAt(0)!));
+      const set = face ? letter : (INSTEAD[letter] ?? UNKNOWN);
+      const by = face ?? weights[weight][0]!;
+      const last = runs.at(-1);
+      if (last?.face === by) last.text += set;
+      else runs.push({ text: set, face: by });
+    }
+    return runs;
+  };
+  const widthOf = (text: string, weight: Weight, size: number): number =>
+    runsOf(text, weight).reduce((sum, r) => sum + r.face.width(r.text), 0) * size;
+  const lineOf = (text: string, weight: Weight, size: number): TextLine => {
+    const runs = runsOf(text, weight).map(({ text: t, face }): Run => ({ text: t, face: face.name, width: face.width(t) * size }));
+    return { runs, width: runs.reduce((sum, r) => sum + r.width, 0) };
+  };
+  return {
+    faces,
+    widthOf,
+    lines(text, weight, size, width) {
+      const lines: string[] = [];
+      for (const paragraph of text.split('\n')) {
+        let line = '';
+        for (const word of wordsOf(paragraph, (w) => widthOf(w, weight, size) <= width)) {
+          const longer = line === '' ? word : `${line} ${word}`;
+          if (line !== '' && widthOf(longer, weight, size) > width) {
+            lines.push(line);
+            line = word;
+          } else line = longer;
+        }
+        lines.push(line);
+      }
+      return lines.map((l) => lineOf(l, weight, size));
+    },
+  };
+}
+
+/** The words of a text; one that does not fit by itself in parts that do. */
+function wordsOf(text: string, fits: (word: string) => boolean): readonly string[] {
+  return text.split(/\s+/).flatMap((word) => {
+    if (fits(word)) return word === '' ? [] : [word];
+    const parts: string[] = [];
+    let part = '';
+    for (const letter of word) {
+      if (part !== '' && !fits(part + letter)) {
+        parts.push(part);
+        part = '';
+      }
+      part += letter;
+    }
+    return [...parts, part];
+  });
+}

@@ -1,0 +1,103 @@
+/**
+ * What the stages put on paper, in their order: the only list of it. Plain data and no interface, so that the page, the job pack on the server
+ * and the command line are made of the same.
+ */
+import type { AnswerName } from '@/core/answers';
+import { formatArea, formatLength } from '@/core/units';
+import { cautionsOf } from '@/core/base';
+import { planPicture, type PrintPart } from '@/formats/paper';
+import { printing as base } from './base/print';
+import { printing as beneath } from './beneath/print';
+import { labels, printing as cuts } from './cuts/print';
+import { printing as doors } from './doors/print';
+import { printing as plank } from './plank/print';
+import { printing as room } from './room/print';
+import { printing as rows } from './rows/print';
+import { printing as setout } from './setout/print';
+import type { Ask, Printing } from './stage';
+
+export const PRINTS: readonly (readonly [title: string, printing: Printing])[] = [
+  ['The rooms', room],
+  ['The base', base],
+  ['The planks', plank],
+  ['Set-out', setout],
+  ['Rows', rows],
+  ['Beneath the planks', beneath],
+  ['Doorways, edges and trim', doors],
+  ['Cut list, row by row', cuts],
+];
+
+/** A part of the pack, with the title under which it is found. */
+export type Section = { readonly title: string; readonly parts: readonly PrintPart[] };
+
+/** Every answer that the pack is made of. */
+export const PACK_WANTS: readonly AnswerName[] = [...new Set(PRINTS.flatMap(([, p]) => p.wants))];
+
+/** The job pack: all that a crew works from when every screen is dark. */
+export const packOf = (ask: Ask): readonly Section[] =>
+  // nothing is printed half
+  (ask.plan === null
+    ? []
+    : [
+        { title: 'The job', parts: coverOf(ask) },
+        ...PRINTS.map(([title, printing]): Section => ({ title, parts: printing.parts(ask) })),
+        { title: 'Notes and signatures', parts: NOTES },
+        { title: 'Labels', parts: labels(ask) },
+      ]
+  ).filter((s) => s.parts.length > 0);
+
+/** Nothing but the labels, to print on a sheet that sticks. */
+export const labelsOf = (ask: Ask): readonly Section[] => [{ title: 'Labels', parts: labels(ask) }];
+
+const NOTES: readonly PrintPart[] = [
+  { kind: 'blanks', names: ['What was found, what was changed'], lines: 14 },
+  { kind: 'blanks', names: ['Batch of the planks', 'Spare planks kept at', 'Laid by', 'Date', 'Taken over by', 'Date, signature'] },
+];
+
+/** What is laid, the few numbers, the whole floor, and what can hurt somebody. */
+function coverOf({ job, floors, plan, answer }: Ask): readonly PrintPart[] {
+  if (!plan) return [];
+  const length = (mm: number) => formatLength(mm, job.display, { decimals: 1 });
+  const { planks, boxes, laidArea, wastePercent } = plan.totals;
+  const products = [...new Map(floors.map((f) => [f.product.name, f.product])).values()];
+  const open = [
+    ...plan.findings.filter((f) => f.level === 'must').map((f) => f.text),
+    ...(answer('beneath')?.findings ?? []).map((f) => f.text),
+  ];
+  return [
+    {
+      kind: 'figures',
+      figures: [
+        { name: 'Laid', value: formatArea(laidArea * 1e6, job.display) },
+        { name: 'Planks', value: `${planks}` },
+        { name: 'Boxes', value: `${boxes}` },
+        { name: 'Waste', value: `${wastePercent.toFixed(1)} %` },
+      ],
+    },
+    ...products.map((p): PrintPart => ({
+      kind: 'words',
+      text: `${p.name || 'Planks'}: ${p.planks.map((s) => `${length(s.length)} × ${length(s.width)}`).join(', ')}; ${p.perBox} in a box; gap ${length(p.limits.gap)}; ${floors
+        .filter((f) => f.product.name === p.name)
+        .flatMap((f) => f.spaces.map((s) => s.name || s.id))
+        .join(', ')}.`,
+    })),
+    ...open.map((text): PrintPart => ({ kind: 'words', tone: 'must', text })),
+    { kind: 'drawing', drawing: planPicture(job, plan.floors, false), caption: 'The whole floor', true: true },
+    { kind: 'heading', text: 'Before anybody begins' },
+    ...cautionWords(job).map((text): PrintPart => ({ kind: 'words', tone: 'must', text })),
+    {
+      kind: 'words',
+      text: 'Limits that are presets are marked as such: the product’s own instructions decide, and local rules come first.',
+    },
+  ];
+}
+
+/** What can hurt somebody at the bases of this job, and at the saw. */
+const cautionWords = (job: Ask['job']): readonly string[] => {
+  const bases = job.bases?.length ? job.bases : [{ substrate: 'concrete' as const }];
+  const cautions = new Map(bases.flatMap((b) => cautionsOf(b)).map((c) => [c.id, `${c.title}. ${c.text}`]));
+  return [
+    ...cautions.values(),
+    'Saws and knives: eyes, ears and lungs covered, guards on, push sticks; the blade away from the body, in many light passes.',
+  ];
+};
