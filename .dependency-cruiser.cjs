@@ -53,7 +53,8 @@ module.exports = {
     only('kit-knows-no-job', 'ui/kit/', ['ui/kit/', 'core/units/', 'core/survey/']),
     only('stages-on-ui', 'stages/', ['stages/', 'ui/', 'core/', 'formats/', 'workers/']),
     only('screens-on-stages', 'screens/', ['screens/', 'stages/', 'ui/', 'core/', 'formats/']),
-    only('cli-on-core-formats', 'cli/', ['cli/', 'core/', 'formats/']),
+    only('pack-on-prints', 'pack/', ['pack/', 'core/', 'formats/', 'stages/prints', 'stages/stage\\.']),
+    only('cli-on-core-formats-pack', 'cli/', ['cli/', 'core/', 'formats/', 'pack/']),
     {
       name: 'no-stage-imports-another',
       severity: 'error',

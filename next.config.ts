@@ -14,7 +14,7 @@ function core(): string {
 }
 
 const config: NextConfig = {
-  serverExternalPackages: ['sequelize', 'sqlite3', 'umzug', 'sharp'],
+  serverExternalPackages: ['sequelize', 'sqlite3', 'umzug', 'sharp', 'piscina'],
   poweredByHeader: false,
   devIndicators: false,
   reactStrictMode: true,

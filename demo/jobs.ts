@@ -179,6 +179,18 @@ export const cottage: Job = {
   lowThings: [{ id: 'low1', what: 'radiator', space: 'reading', wall: 1, from: 700, to: 1900, depth: 120, clear: 70 }],
   climate: cottageAir,
   boxesSince: '2026-11-09T06:00',
+  spares: { planks: 4 },
+  order: {
+    currency: '£',
+    sold: [
+      { item: 'tape', pack: 25, price: 6.5 },
+      { item: 'primer', pack: 1, price: 11 },
+      { item: 'pad/foam', price: 24 },
+      { item: 'film/film', price: 38 },
+      { item: 'compound', price: 17.5 },
+    ],
+  },
+  crew: { people: 2, from: '08:00', to: '16:30', break: 0.5, days: ['mo', 'tu', 'we', 'th', 'fr'], begin: '2026-11-30' },
 };
 
 const inch = 25.4;

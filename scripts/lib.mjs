@@ -99,29 +99,35 @@ function filesBelow(folder) {
   });
 }
 
-/** What the command line is made of. */
-const CLI_SOURCES = ['src/core', 'src/formats', 'src/cli'];
+/** What is bundled into one file, from where: the command line, and what makes documents beside the server. */
+const BUNDLES = { 'pitsaw.cjs': 'src/cli/main.ts', 'pack.worker.cjs': 'src/pack/worker.ts' };
+/** What they are made of. */
+const BUNDLED = ['src/core', 'src/formats', 'src/stages', 'src/pack', 'src/cli'];
 
-/** The command line as one file, bundled anew where its sources are newer; gives its path. */
-export function ensureBundled() {
-  const bundle = join(root, 'dist', 'pitsaw.cjs');
+/** Bundled anew where its sources are newer; gives its path. */
+export function ensureBundled(name = 'pitsaw.cjs') {
+  const bundle = join(root, 'dist', name);
   const made = existsSync(bundle) ? statSync(bundle).mtimeMs : 0;
-  const newest = Math.max(...['package.json', ...CLI_SOURCES.flatMap(filesBelow)].map((f) => statSync(join(root, f)).mtimeMs));
+  const newest = Math.max(...['package.json', ...BUNDLED.flatMap(filesBelow)].map((f) => statSync(join(root, f)).mtimeMs));
   if (made > newest) return bundle;
   const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'));
   must(
-    'Bundling the command line',
+    `Bundling ${name}`,
     run(
       join(root, 'node_modules', '.bin', 'esbuild'),
       [
-        'src/cli/main.ts',
+        BUNDLES[name],
         '--bundle',
         '--minify',
         '--platform=node',
         '--target=node20',
         '--format=cjs',
+        '--loader:.woff=binary',
         `--outfile=${bundle}`,
         `--define:PITSAW_VERSION=${JSON.stringify(version)}`,
+        // what asks where its own file is, is told where the bundle is
+        '--define:import.meta.url=bundleUrl',
+        "--banner:js=const bundleUrl = require('node:url').pathToFileURL(__filename).href;",
       ],
       { quiet: true },
     ),
@@ -139,6 +145,7 @@ export function ensureBuilt() {
       .join('\n'),
   );
   const mark = join(note, 'built');
+  ensureBundled('pack.worker.cjs');
   if (existsSync(join(root, '.next', 'BUILD_ID')) && existsSync(mark) && readFileSync(mark, 'utf8') === state) return;
   console.error('Building (about half a minute) …');
   // one that is interrupted must not pass for the one before

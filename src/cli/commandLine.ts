@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { Command, CommanderError } from 'commander';
 import { createAsker, type AnyAnswer, type Given } from '../core/answer';
 import { ANSWERS } from '../core/answers';
@@ -54,6 +54,19 @@ async function printDays(given: Given, as: string | undefined): Promise<void> {
   process.stdout.write((await import('../formats/ics')).daysIcs(report, given.job));
 }
 
+type PackOptions = { readonly out: string; readonly log?: string; readonly paper: string; readonly labels?: true };
+
+async function writePack(given: Given, { out, paper, labels }: PackOptions): Promise<void> {
+  if (paper !== 'a4' && paper !== 'letter') refuse(`--paper ${paper}: is none of a4, letter`);
+  const { FONTS, makePack } = await import('../pack');
+  const pdf = taken(await makePack(given, { what: labels ? 'labels' : 'pack', paper }, FONTS));
+  try {
+    writeFileSync(out, pdf);
+  } catch {
+    refuse(`${out}: cannot be written`);
+  }
+}
+
 const FILE = 'a job file, *.pitsaw.json; - reads standard input';
 
 /** The command line: a verb for every answer that prints, and `export`. */
@@ -82,6 +95,15 @@ function commandLine(): Command {
         .action((file: string, options: { as?: string; log?: string }) => printDays(givenBy(file, options.log), options.as));
     } else verb.action((file: string) => print(answer, givenBy(file)));
   }
+  program
+    .command('pack')
+    .description('the job pack: everything that a crew works from on paper, as PDF')
+    .argument('<file>', FILE)
+    .requiredOption('--out <pdf>', 'where the PDF is written')
+    .option('--log <log>', 'the log of the site')
+    .option('--paper <size>', 'a4 or letter', 'a4')
+    .option('--labels', 'nothing but the labels for offcuts and rows')
+    .action(async (file: string, options: PackOptions) => writePack(givenBy(file, options.log), options));
   program
     .command('export')
     .description('what the application exports: the cut list as CSV, the floor as SVG or DXF')

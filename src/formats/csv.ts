@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { formatLength, type Display } from '../core/units';
 import type { CutRow } from '../core/plan';
+import type { OrderLine, OrderReport } from '../core/order';
 import { cutWords, takeWords, restWords } from './words';
 
 /**
@@ -22,6 +23,29 @@ export function cutListCsv(rows: readonly CutRow[], display: Display): string {
         remainder: restWords(line, display),
       })),
     ),
+    { escapeFormulae: true, newline: '\n' },
+  );
+}
+
+/** The list that is ordered from as CSV, one thing a line; `names` gives the rooms by their ids. */
+export function orderCsv({ items, sundries }: Pick<OrderReport, 'items' | 'sundries'>, names: (space: string) => string): string {
+  const round = (n: number) => Math.round(n * 1000) / 1000;
+  return Papa.unparse(
+    [...items, ...sundries].map((l: OrderLine) => ({
+      counter: l.counter,
+      what: l.what,
+      for: l.for.map(names).join(', '),
+      need: round(l.need),
+      spare: l.spare,
+      unit: l.unit,
+      'in a pack': l.pack === null ? '' : round(l.pack),
+      packs: l.packs ?? '',
+      'kg in all': l.weight === null ? '' : round(l.weight),
+      price: l.price ?? '',
+      cost: l.cost === null ? '' : round(l.cost),
+      why: l.why,
+      from: l.from,
+    })),
     { escapeFormulae: true, newline: '\n' },
   );
 }

@@ -20,7 +20,12 @@ const STAMP = new Date(Date.UTC(2000, 0, 1));
  * @param progress told how far it is, 0 to 1
  * @returns the PDF, or the problems of a job that cannot be laid
  */
-export async function makePack(given: Given, options: PackOptions, fonts: FontFiles, progress: (done: number) => void = () => undefined): Promise<Result<Uint8Array>> {
+export async function makePack(
+  given: Given,
+  options: PackOptions,
+  fonts: FontFiles,
+  progress: (done: number) => void = () => undefined,
+): Promise<Result<Uint8Array>> {
   const asker = createAsker();
   const plan = asker.ask(ANSWERS.plan, given, { progress: (done) => progress(done * PLANNING) });
   if (!plan.ok) return plan;

@@ -1,8 +1,8 @@
 'use client';
 import { notFound, usePathname } from 'next/navigation';
-import { Suspense, useCallback, useEffect, useMemo, useState, type ComponentProps } from 'react';
+import { Suspense, useEffect, useMemo, useState, type ComponentProps } from 'react';
 import { fetchReadings, STAGES, type Stage } from '@/stages';
-import { listenTo, noteDone, useAnswer, useAnswers, useDeskState, useJob, useBusy, useSaving, type JobView } from '@/ui/desk';
+import { goToStage, listenTo, useAnswer, useAnswers, useDeskState, useJob, useBusy, useSaving, type JobView } from '@/ui/desk';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
 import { keysOf, listedKeys, useKeys } from './keys';
@@ -49,21 +49,14 @@ const Opening = ({ view }: { view: JobView }) => (
 function Opened({ view, stage }: { view: JobView; stage: Stage }) {
   const job = useJob();
   const [listing, setListing] = useState(false);
-  const go = useCallback(
-    (name: string) => {
-      noteDone(`to the stage ${name}`);
-      window.history.pushState(null, '', `/jobs/${view.id}/${name}`);
-    },
-    [view.id],
-  );
-  const keys = useMemo(() => keysOf(stage, go, () => setListing(true)), [stage, go]);
+  const keys = useMemo(() => keysOf(stage, goToStage, () => setListing(true)), [stage]);
   useKeys(keys);
   const ask = useAsk('standing');
   return (
     <div className={styles.work}>
       <Top job={job} view={view} onKeys={() => setListing(true)} />
       <Notice />
-      <Rule stage={stage.name} ask={ask} base={`/jobs/${view.id}`} onGo={go} />
+      <Rule stage={stage.name} ask={ask} base={`/jobs/${view.id}`} onGo={goToStage} />
       <div className={styles.sheetArea}>
         <StageSheet stage={stage} />
       </div>
@@ -73,7 +66,7 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
           <stage.Reading />
         </Suspense>
       </aside>
-      <StandingTally job={job} next={STAGES[STAGES.indexOf(stage) + 1]} onGo={go} />
+      <StandingTally job={job} next={STAGES[STAGES.indexOf(stage) + 1]} onGo={goToStage} />
       <KeysDialog open={listing} onClose={() => setListing(false)} keys={listedKeys(stage, keys)} />
       <StaleDialog />
     </div>

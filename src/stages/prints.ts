@@ -8,7 +8,9 @@ import { cautionsOf } from '@/core/base';
 import { planPicture, type PrintPart } from '@/formats/paper';
 import { printing as base } from './base/print';
 import { printing as beneath } from './beneath/print';
+import { printing as buy } from './buy/print';
 import { labels, printing as cuts } from './cuts/print';
+import { printing as days } from './days/print';
 import { printing as doors } from './doors/print';
 import { printing as plank } from './plank/print';
 import { printing as room } from './room/print';
@@ -24,6 +26,8 @@ export const PRINTS: readonly (readonly [title: string, printing: Printing])[] =
   ['Rows', rows],
   ['Beneath the planks', beneath],
   ['Doorways, edges and trim', doors],
+  ['What to buy', buy],
+  ['Days', days],
   ['Cut list, row by row', cuts],
 ];
 

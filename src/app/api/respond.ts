@@ -131,6 +131,21 @@ export async function saveFrom(request: Request): Promise<{ base: number; job: J
   return 'refused' in job ? job : { base, job: job.value, saving: { saveId, unheard, words: words?.slice(0, MOST_WORDS) } };
 }
 
+/** Reads a job that comes with something that is asked of it, not to be kept. */
+export async function jobWith<Options>(
+  request: Request,
+  schema: z.ZodType<Options>,
+): Promise<{ job: Job; options: Options } | { refused: Response }> {
+  const read = await jsonFrom(request, 1, LARGEST_FILE + LARGEST_WRAPPER);
+  if ('refused' in read) return read;
+  const options = schema.safeParse(read.value);
+  const document = (read.value as { job?: unknown } | null)?.job;
+  if (!options.success || document === undefined)
+    return { refused: problems(422, { path: '', text: 'The job, and what is wanted of it.' }) };
+  const job = taken(readJob(document));
+  return 'refused' in job ? job : { job: job.value, options: options.data };
+}
+
 /** What a save says besides its document is no longer, characters. */
 const LARGEST_WRAPPER = 40_000;
 /** Largest batch of happenings, characters: one of them may bring the plan of a hall. */

@@ -61,12 +61,17 @@ export const days = answer({
 });
 
 /** Puts tasks into a crew's calendar: what the answer does, and what a task that is dragged is tried by. */
-export function plannedIn(tasks: readonly Task[], crew: WholeCrew & { readonly begin: string }, pace: WholePace): DaysReport {
+export function plannedIn(
+  tasks: readonly Task[],
+  crew: WholeCrew & { readonly begin: string },
+  pace: WholePace,
+  places?: number,
+): DaysReport {
   const calendar = calendarOf(crew, crew.begin);
   const begin = clockOf(crew.begin);
   const duties = dutiesOf(tasks, crew);
   const first = crew.first === undefined ? [] : [...tasks.keys()].filter((i) => tasks[i]!.kind !== 'hand-over' && tasks[i]!.spaces.length < allSpaces(tasks) && tasks[i]!.spaces.includes(crew.first!)); // prettier-ignore
-  const { starts, proven } = scheduled(duties, calendar, { people: crew.people, begin, ...(first.length > 0 ? { first } : {}) });
+  const { starts, proven } = scheduled(duties, calendar, { people: crew.people, begin, ...(first.length > 0 ? { first } : {}), places });
   const slack = slackOf(duties, starts, calendar, crew.people);
   const planned = tasks.map((task, i): Planned => ({ ...task, ...times(calendar, starts[i]!, task.minutes), at: starts[i]!, slack: slack[i]!, held: duties[i]!.notBefore !== undefined })); // prettier-ignore
   return {

@@ -29,7 +29,13 @@ export type Scheduled = {
 };
 
 /** What is wanted: everything done early; before that, where it is said, these tasks. */
-export type Wish = { readonly people: number; readonly begin: number; readonly first?: readonly number[] };
+export type Wish = {
+  readonly people: number;
+  readonly begin: number;
+  readonly first?: readonly number[];
+  /** fewer places than are usually tried, for what is shown while it is dragged */
+  readonly places?: number;
+};
 
 /** Places tried before the best so far stands unproven; a place costs about as much as there are tasks. */
 const MOST_PLACES = 60_000;
@@ -51,7 +57,7 @@ export function scheduled(duties: readonly Duty[], calendar: Calendar, wish: Wis
     const wanted = withBefore(duties, wish.first);
     better(listed(board, duties, (a, b) => Number(wanted.has(b)) - Number(wanted.has(a)) || byTail(a, b)));
   }
-  const places = Math.min(MOST_PLACES, Math.ceil(MOST_WORK / duties.length));
+  const places = wish.places ?? Math.min(MOST_PLACES, Math.ceil(MOST_WORK / duties.length));
   const isBest = () => !isLess(least, board.worth(best));
   if (isBest()) return { starts: best, proven: true };
   const done = branch(board, duties, byTail, places, () => best, better);

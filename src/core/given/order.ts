@@ -24,12 +24,15 @@ const received = z.looseObject({
   order: text.optional(),
 });
 
+const line = z.looseObject({ item: id, packs, batch: text.optional() });
+
 /** An order as it was placed. */
 const placed = z.looseObject({
   number: text,
   supplier: name,
   on: date,
-  lines: z.array(z.looseObject({ item: id, packs, batch: text.optional() })).max(500, 'more than 500 lines'),
+  /** what was promised for which day */
+  deliveries: z.array(z.looseObject({ on: date, lines: z.array(line).max(500, 'more than 500 lines') })).max(50, 'more than 50 deliveries'),
 });
 
 /** What a job holds on its order. */

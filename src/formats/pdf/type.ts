@@ -67,14 +67,21 @@ export function typeOf(files: FontFiles): Type {
     widthOf,
     lines(text, weight, size, width) {
       const lines: string[] = [];
+      const space = widthOf(' ', weight, size);
       for (const paragraph of text.split('\n')) {
         let line = '';
+        // summed word by word: a line set anew for each of its words costs more than all the rest
+        let long = 0;
         for (const word of wordsOf(paragraph, (w) => widthOf(w, weight, size) <= width)) {
-          const longer = line === '' ? word : `${line} ${word}`;
-          if (line !== '' && widthOf(longer, weight, size) > width) {
+          const wide = widthOf(word, weight, size);
+          if (line !== '' && long + space + wide > width) {
             lines.push(line);
             line = word;
-          } else line = longer;
+            long = wide;
+          } else {
+            long += (line === '' ? 0 : space) + wide;
+            line = line === '' ? word : `${line} ${word}`;
+          }
         }
         lines.push(line);
       }

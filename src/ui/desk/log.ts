@@ -1,6 +1,8 @@
 'use client';
+import { useMemo } from 'react';
 import { create } from 'zustand';
-import { planFile, readEvent, type NewEvent, type Piece, type Plan } from '@/core/given';
+import { planFile, readEvent, type Event, type NewEvent, type Piece, type Plan } from '@/core/given';
+import { paceOfLog } from '@/core/days';
 import { isSameCut, openSite, pieceKey, type OpenSite, type Site } from '@/core/lay';
 import { ask } from './api';
 import { useSaving } from './saving';
@@ -21,6 +23,8 @@ const RETRY = 2000;
 
 let jobId = '';
 let open: OpenSite = openSite();
+/** every line that was heard, in order */
+let lines: Event[] = [];
 let source: EventSource | null = null;
 
 /** Listens to the log of a job; another one's is put away. */
@@ -28,6 +32,7 @@ export function listenTo(id: string): () => void {
   if (id !== jobId) {
     jobId = id;
     open = openSite();
+    lines = [];
     sending.length = 0;
     useSite.setState({ site: null, pressed: new Map(), trouble: null });
   }
@@ -42,6 +47,7 @@ function heard(line: string): void {
   // what comes again after a break is known already
   if (!event.ok || event.value.n <= open.now().last) return;
   open.put(event.value);
+  lines.push(event.value);
   const site = open.now();
   useSite.setState(({ pressed }) => ({
     site,
@@ -126,4 +132,13 @@ export function sawn(plan: Plan, floor: string, piece: Piece, on: boolean): void
 function hasPiece(plan: Plan, floor: string, piece: Piece): boolean {
   const own = piecesOf(plan).get(pieceKey(floor, piece));
   return own !== undefined && isSameCut(own, piece);
+}
+
+/** How fast the crew lays by its own log, rounded; null where the log says too little. */
+export function useLoggedPace(people: number): { readonly lay: number; readonly rows: number } | null {
+  const last = useSite((s) => s.site?.last ?? 0);
+  return useMemo(() => {
+    const pace = paceOfLog(lines.slice(0, last), people);
+    return pace && { ...pace, lay: Math.round(pace.lay * 100) / 100 };
+  }, [last, people]);
 }

@@ -1,6 +1,6 @@
-/** Hands a text to the browser as a file. */
-export function download(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+/** Hands a text, or bytes, to the browser as a file. */
+export function download(name: string, type: string, content: string | Blob): void {
+  const url = URL.createObjectURL(typeof content === 'string' ? new Blob([content], { type }) : content);
   const link = document.createElement('a');
   link.href = url;
   link.download = name.replace(/[\\/:*?"<>|]+/g, '-');

@@ -4,6 +4,7 @@ export * from './Choice';
 export * from './Fold';
 export * from './LengthField';
 export * from './NumberField';
+export * from './OptionalNumber';
 export * from './SmallLength';
 export * from './TextField';
 export * from './Thing';

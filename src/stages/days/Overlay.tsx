@@ -1,0 +1,54 @@
+'use client';
+import { useAnswer, useJob } from '@/ui/desk';
+import { boxOf, insideRing, type Point, type Ring } from '@/core/geometry';
+import { ringPath } from '@/ui/sheet/paths';
+import { matrixOf, toScreen, type View } from '@/ui/sheet/view';
+import styles from './days.module.css';
+import { look, useLooking } from './looking';
+import { dayWords, roomDays } from './words';
+
+const middleOf = (ring: Ring): Point => {
+  const box = boxOf(ring);
+  const centre: Point = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
+  return insideRing(centre, ring) ? centre : ring.reduce<Point>(([x, y], p) => [x + p[0] / ring.length, y + p[1] / ring.length], [0, 0]);
+};
+
+/** In every room when it is laid and when it is free again; the rooms of the chosen task are marked. */
+export function Overlay({ view }: { view: View }) {
+  const job = useJob();
+  const report = useAnswer('days').value;
+  const { task } = useLooking();
+  if (!report) return null;
+  const chosen = report.tasks.find((t) => t.id === task);
+  const days = roomDays(job, report);
+  return (
+    <g>
+      {chosen && chosen.spaces.length < job.spaces.length && (
+        <g transform={matrixOf(view)}>
+          {job.spaces
+            .filter((s) => chosen.spaces.includes(s.id))
+            .map((s) => (
+              <path key={s.id} className={styles.room} d={ringPath(s.outline)} />
+            ))}
+        </g>
+      )}
+      {job.spaces.map((s) => {
+        const [x, y] = toScreen(view, middleOf(s.outline));
+        const { lay, free } = days.get(s.id)!;
+        const lines = [...(lay ? [`lay ${dayWords(lay.start)}`] : []), `free ${dayWords(free)}`];
+        return (
+          <text key={s.id} className={styles.label} x={x} y={y} onClick={() => look(lay?.id ?? null)}>
+            <tspan x={x} dy="-0.6em" className={styles.name}>
+              {s.name || s.id}
+            </tspan>
+            {lines.map((l) => (
+              <tspan key={l} x={x} dy="1.3em">
+                {l}
+              </tspan>
+            ))}
+          </text>
+        );
+      })}
+    </g>
+  );
+}
