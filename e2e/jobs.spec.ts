@@ -12,7 +12,7 @@ test('a floor is begun from a tape in feet and inches and planned without readin
   await page.getByRole('button', { name: 'Begin' }).click();
   await expect(page).toHaveURL(/\/room$/);
   await expect(page.getByLabel('Length (left to right)')).toHaveValue(`12' 6 1/2"`);
-  for (const stage of ['Base', 'Plank', 'Set-out', 'Rows', 'Beneath', 'Doors', 'Cuts'])
+  for (const stage of ['Base', 'Plank', 'Set-out', 'Rows', 'Beneath', 'Doors', 'Buy', 'Days', 'Cuts'])
     await page.getByLabel('Tally').getByRole('button', { name: stage }).click();
   await expect(page.getByRole('button', { name: 'Print A4' })).toBeVisible();
   await expect(page.getByText('Row 1', { exact: true })).toBeVisible();

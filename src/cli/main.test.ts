@@ -59,7 +59,7 @@ test.each<[string, () => string[], RegExp]>([
     () => ['plan', file(JSON.stringify(newJob('x', 'metric', 4000, 15)))],
     /^spaces\[0\]\.outline: nothing is left to lay/,
   ],
-  ['no verb', () => [], /^usage: pitsaw plan\|audit\|base\|beneath\|edges\|export FILE/],
+  ['no verb', () => [], /^usage: pitsaw plan\|audit\|base\|beneath\|edges\|order\|days\|pack\|export FILE/],
   ['an unknown verb', () => ['paint', 'x'], /^unknown command 'paint'/],
   ['an unknown option', () => ['plan', 'x', '--fast'], /^unknown option '--fast'/],
   ['no file', () => ['plan'], /^missing required argument 'file'/],
@@ -212,4 +212,32 @@ describe('beneath and edges', () => {
       expect(stderr).toMatch(line);
     }
   });
+});
+
+const crewed = () => file(JSON.stringify({ ...newJob('Lock office', 'metric', 3200, 2400), crew: { begin: '2026-03-30' }, spares: { planks: 3 } }), 'crewed.pitsaw.json'); // prettier-ignore
+
+test('order and days print what the contract names, and a calendar by floating times', () => {
+  const order = JSON.parse(pitsaw('order', crewed()).stdout) as { items: { id: string; need: number; spare: number; packs: number }[] };
+  const planks = order.items.find((i) => i.id === 'planks/1285x192')!;
+  expect([planks.spare, planks.packs]).toEqual([3, Math.ceil((planks.need + 3) / 8)]);
+  const days = JSON.parse(pitsaw('days', crewed()).stdout) as { tasks: { id: string; start: string }[]; finish: string };
+  expect(days.tasks.map((t) => t.id)).toEqual(expect.arrayContaining(['boxes', 'lay/f1', 'trim/room']));
+  const ics = pitsaw('days', crewed(), '--as', 'ics').stdout;
+  expect(ics.match(/^UID:lay\/f1@/m)).not.toBeNull();
+  expect(ics).toMatch(/^DTSTART:\d{8}T\d{6}\r$/m);
+  expect(pitsaw('days', office())).toMatchObject({ status: 2, stdout: '' });
+  expect(pitsaw('days', office()).stderr).toMatch(/^crew\.begin: .+\n$/);
+  expect(pitsaw('days', crewed(), '--as', 'txt')).toMatchObject({ status: 2, stderr: '--as txt: is none of ics\n' });
+});
+
+test('pack writes a PDF where it is told to, and says in one line where it cannot', () => {
+  const out = join(folder, 'pack.pdf');
+  expect(pitsaw('pack', crewed(), '--out', out, '--paper', 'letter')).toMatchObject({ status: 0, stdout: '', stderr: '' });
+  expect(readFileSync(out).subarray(0, 5).toString()).toBe('%PDF-');
+  expect(pitsaw('pack', crewed(), '--out', join(folder, 'no', 'such.pdf')).stderr).toMatch(/such\.pdf: cannot be written\n$/);
+  expect(pitsaw('pack', crewed(), '--out', out, '--paper', 'a3')).toMatchObject({
+    status: 2,
+    stderr: '--paper a3: is none of a4, letter\n',
+  });
+  expect(pitsaw('pack', crewed()).status).toBe(2);
 });

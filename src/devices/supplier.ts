@@ -100,7 +100,7 @@ export class SimulatedSupplier implements Supplier {
     const price = (base: number, spread: number) => Math.round((base + (n % 100) * (spread / 100)) * 100) / 100;
     // only what has a colour comes in batches that matter
     if (!item.startsWith('planks/')) {
-      return { item, price: price(3, 15), days: 1 + (n % 4), batches: [left('stock', 400)] };
+      return { item, price: price(3, 15), days: 1 + (n % 2), batches: [left('stock', 400)] };
     }
     const letter = 'KLMNPR'[n % 6]!;
     const batches = [left(`${letter}${40 + (n % 9)}`, 8 + (n % 5)), left(`${letter}${50 + (n % 9)}`, 5 + (n % 7))];

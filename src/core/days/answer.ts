@@ -60,18 +60,25 @@ export const days = answer({
   },
 });
 
+/** How tasks are put into a calendar: fewer places tried than usual, and the starts whose order is kept where that costs nothing. */
+export type PlanningHow = { readonly places?: number; readonly like?: readonly number[] };
+
 /** Puts tasks into a crew's calendar: what the answer does, and what a task that is dragged is tried by. */
 export function plannedIn(
   tasks: readonly Task[],
   crew: WholeCrew & { readonly begin: string },
   pace: WholePace,
-  places?: number,
+  how: PlanningHow = {},
 ): DaysReport {
   const calendar = calendarOf(crew, crew.begin);
   const begin = clockOf(crew.begin);
   const duties = dutiesOf(tasks, crew);
-  const first = crew.first === undefined ? [] : [...tasks.keys()].filter((i) => tasks[i]!.kind !== 'hand-over' && tasks[i]!.spaces.length < allSpaces(tasks) && tasks[i]!.spaces.includes(crew.first!)); // prettier-ignore
-  const { starts, proven } = scheduled(duties, calendar, { people: crew.people, begin, ...(first.length > 0 ? { first } : {}), places });
+  const wish = { people: crew.people, begin, first: firstOf(tasks, crew.first), places: how.places };
+  const free = duties.map((d): Duty => ({ ...d, notBefore: undefined }));
+  const isHeld = duties.some((d) => d.notBefore !== undefined);
+  // what is held moves what it must, and leaves the rest in the order that it has without it
+  const like = isHeld ? (how.like ?? scheduled(free, calendar, wish).starts) : undefined;
+  const { starts, proven } = scheduled(duties, calendar, { ...wish, like });
   const slack = slackOf(duties, starts, calendar, crew.people);
   const planned = tasks.map((task, i): Planned => ({ ...task, ...times(calendar, starts[i]!, task.minutes), at: starts[i]!, slack: slack[i]!, held: duties[i]!.notBefore !== undefined })); // prettier-ignore
   return {
@@ -85,8 +92,15 @@ export function plannedIn(
   };
 }
 
+/** The tasks of a room that is needed first, but what is done everywhere. */
+function firstOf(tasks: readonly Task[], room: string | undefined): readonly number[] | undefined {
+  if (room === undefined) return undefined;
+  const all = new Set(tasks.flatMap((t) => t.spaces)).size;
+  const own = [...tasks.keys()].filter((i) => tasks[i]!.spaces.includes(room) && tasks[i]!.spaces.length < all);
+  return own.length > 0 ? own : undefined;
+}
+
 const times = (calendar: Calendar, at: number, minutes: number) => ({ start: calendar.startOf(at), end: calendar.endOf(at + minutes) });
-const allSpaces = (tasks: readonly Task[]): number => new Set(tasks.flatMap((t) => t.spaces)).size;
 /** A wait in whole minutes of the clock, never a part of one too short. */
 const minutesIn = (hours: number): number => Math.ceil(hours * 60 - 1e-6);
 

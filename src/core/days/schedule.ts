@@ -35,6 +35,8 @@ export type Wish = {
   readonly first?: readonly number[];
   /** fewer places than are usually tried, for what is shown while it is dragged */
   readonly places?: number;
+  /** starts whose order is kept unless another ends earlier: what somebody moves should not turn all the rest over */
+  readonly like?: Starts;
 };
 
 /** Places tried before the best so far stands unproven; a place costs about as much as there are tasks. */
@@ -48,10 +50,12 @@ export function scheduled(duties: readonly Duty[], calendar: Calendar, wish: Wis
   const tails = tailsOf(duties, calendar);
   const byTail = (a: number, b: number) => tails[b]! - tails[a]! || a - b;
   const least = board.leastEnds();
-  let best = listed(board, duties, byTail);
+  const { like } = wish;
+  let best = listed(board, duties, like ? (a, b) => like[a]! - like[b]! || byTail(a, b) : byTail);
   const better = (starts: Starts | null) => {
     if (starts && isLess(board.worth(starts), board.worth(best))) best = starts;
   };
+  if (like) better(listed(board, duties, byTail));
   if (wish.first) {
     // what is wanted first is put first, with all that it waits for
     const wanted = withBefore(duties, wish.first);

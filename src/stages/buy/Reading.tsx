@@ -1,31 +1,18 @@
 'use client';
-import { Download, FileText } from 'lucide-react';
+import { Download } from 'lucide-react';
 import type { Job } from '@/core/given';
 import { COUNTERS, PRESET_CARRY, type OrderReport } from '@/core/order';
 import { orderCsv } from '@/formats';
-import { edit, firstText, useAnswer, useJob, usePacking } from '@/ui/desk';
-import {
-  BigNumber,
-  Button,
-  Fields,
-  Folds,
-  Lines,
-  Mistake,
-  NumberField,
-  Problems,
-  ReadingTitle,
-  Stops,
-  TextField,
-  Why,
-  Working,
-} from '@/ui/kit';
+import { edit, firstText, useAnswer, useJob } from '@/ui/desk';
+import { BigNumber, Button, Fields, Folds, Lines, NumberField, Problems, ReadingTitle, Stops, TextField, Why } from '@/ui/kit';
 import { download } from '@/ui/kit/download';
+import { MakePack, Packing } from '@/ui/pack/MakePack';
 import styles from './buy.module.css';
 import { Came } from './Came';
 import { Counter } from './Counter';
 import { putOrder, putSpares } from './edits';
 import { Supplier } from './Supplier';
-import { COUNTER_WORDS, kg, money, roomNames } from './words';
+import { COUNTER_WORDS, kg, money } from './words';
 
 /** What to buy: boxes first, then everything else by trade counter, each line with the figure that it comes from. */
 export function Reading() {
@@ -103,32 +90,21 @@ function Known({ job, report }: { job: Job; report: OrderReport }) {
 
 /** What leaves for the shop and for the crew. */
 function Out({ job, report }: { job: Job; report: OrderReport }) {
-  const { done, problem, make, cancel } = usePacking();
-  const paper = job.display === 'imperial' ? 'letter' : 'a4';
+  const list = () =>
+    download(
+      `${job.name || 'job'} list.csv`,
+      'text/csv',
+      orderCsv(report, (id) => job.spaces.find((s) => s.id === id)?.name || id),
+    );
   return (
     <>
       <Stops>
-        <Button variant="solid" onClick={() => void make('pack', paper)} disabled={done !== null}>
-          <FileText size={17} /> Job pack, PDF
-        </Button>
-        <Button
-          onClick={() =>
-            download(
-              `${job.name || 'job'} list.csv`,
-              'text/csv',
-              orderCsv(report, (id) => roomNames({ spaces: job.spaces }, [id])),
-            )
-          }
-        >
+        <MakePack strong />
+        <Button onClick={list}>
           <Download size={17} /> List, CSV
         </Button>
       </Stops>
-      {done !== null && (
-        <Working done={done} label="How far the pack is" onCancel={cancel}>
-          Making the pack
-        </Working>
-      )}
-      <Mistake text={problem ?? undefined} />
+      <Packing />
     </>
   );
 }

@@ -23,6 +23,7 @@ import {
 } from '@/ui/desk';
 import { BigNumber, Button, Mistake, ReadingTitle, Stops, Tick, Why } from '@/ui/kit';
 import { download } from '@/ui/kit/download';
+import { MakePack, Packing } from '@/ui/pack/MakePack';
 import { isDrawn } from '@/formats/paper';
 import { PlankDrawing } from '@/ui/sheet/PlankDrawing';
 import styles from './cuts.module.css';
@@ -108,7 +109,9 @@ function Out({ job, plan, rows }: { job: Job; plan: Plan; rows: readonly CutRow[
         <Button onClick={() => void exportJob()}>
           <Download size={17} /> Job file
         </Button>
+        <MakePack labels />
       </Stops>
+      <Packing />
       <Mistake text={trouble ?? undefined} />
     </>
   );

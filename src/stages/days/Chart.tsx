@@ -9,14 +9,14 @@ import { look, useLooking } from './looking';
 import { dayWords, momentWords, pushedWords, spanWords } from './words';
 
 /** Points on screen for a minute of work; room at the left for the days. */
-const PER_MINUTE = 0.36;
+const PER_MINUTE = 0.46;
 const LEFT = 52;
 /** A task moves in steps of so many minutes; a larger step is a day. */
 const STEP = 15;
 /** So few places are tried while a task is dragged. */
 const WHILE_DRAGGED = 300;
 /** Blocks lower than this (px) carry no words. */
-const WORDS_FROM = 14;
+const WORDS_FROM = 13;
 
 /** Which of the crew's lanes each task takes: those that are free for all of it, side by side where they can be. */
 export function lanesOf(tasks: readonly Planned[], people: number): ReadonlyMap<string, { readonly lane: number; readonly wide: number }> {
@@ -50,7 +50,14 @@ export function Chart({ job, report }: { job: Job; report: DaysReport }) {
   const moved = (task: Planned, at: number): Dragged => {
     const from = calendar.startOf(Math.max(0, at));
     const held = [...(report.crew.held ?? []).filter((h) => h.task !== task.id), { task: task.id, from: clockText(from) }];
-    return { task: task.id, from, report: plannedIn(report.tasks, { ...report.crew, held }, report.pace, WHILE_DRAGGED) };
+    return {
+      task: task.id,
+      from,
+      report: plannedIn(report.tasks, { ...report.crew, held }, report.pace, {
+        places: WHILE_DRAGGED,
+        like: report.tasks.map((t) => t.at),
+      }),
+    };
   };
   const commit = ({ task, from, report: after }: Dragged) => {
     const at = after.tasks.find((t) => t.id === task)!;
@@ -158,6 +165,6 @@ export function Chart({ job, report }: { job: Job; report: DaysReport }) {
 /** Whether a task begins there also where nobody holds it. */
 function isFree(report: DaysReport, task: string, at: Planned, calendar: Calendar): boolean {
   const held = (report.crew.held ?? []).filter((h) => h.task !== task);
-  const free = plannedIn(report.tasks, { ...report.crew, held }, report.pace, WHILE_DRAGGED).tasks.find((t) => t.id === task)!;
+  const free = plannedIn(report.tasks, { ...report.crew, held }, report.pace, { places: WHILE_DRAGGED }).tasks.find((t) => t.id === task)!;
   return calendar.from(free.start) >= at.at;
 }

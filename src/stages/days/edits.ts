@@ -22,7 +22,7 @@ export const turnOff = (job: Job, day: string, off: boolean): string | undefined
 export const putPace = (pace: Pace, value: number | undefined): string | undefined =>
   firstText(
     edit('the pace', (job) => {
-      const { [pace]: _, ...others } = job.crew?.pace ?? {};
+      const others = Object.fromEntries(Object.entries(job.crew?.pace ?? {}).filter(([name]) => name !== pace));
       return { ...job, crew: { ...job.crew, pace: value === undefined ? others : { ...others, [pace]: value } } };
     }),
   );
@@ -31,7 +31,8 @@ export const putPace = (pace: Pace, value: number | undefined): string | undefin
 export const putFirst = (space: string | null): string | undefined =>
   firstText(
     edit('the room that is needed first', (job) => {
-      const { first: _, ...crew } = job.crew ?? {};
+      const crew = { ...job.crew };
+      delete crew.first;
       return { ...job, crew: space === null ? crew : { ...crew, first: space } };
     }),
   );
