@@ -15,6 +15,7 @@ import { measureBase } from './base';
 import { measureBeneath } from './beneath';
 import { measureEdges } from './edges';
 import { layByHand } from './hand';
+import { measureOrders, measurePack } from './orders';
 import { readDrawing, offersOf } from '../src/formats/drawing';
 import { rowPaths } from '../src/ui/sheet/paths';
 import { brokenHall, drawingOf } from './large';
@@ -397,6 +398,8 @@ const parts = {
   base: measureBase,
   beneath: measureBeneath,
   edges: measureEdges,
+  order: measureOrders,
+  pack: measurePack,
   browser: measureBrowser,
 };
 const wanted = process.argv.slice(2);

@@ -30,6 +30,15 @@ const BEFORE = {
     await page.getByRole('img', { name: /cut across its line/ }).waitFor();
     await page.locator('footer[data-stale]').waitFor({ state: 'detached' });
   },
+  buy: async (page) => {
+    await page.getByTestId('big').waitFor();
+    await page.locator('footer[data-stale]').waitFor({ state: 'detached' });
+  },
+  days: async (page) => {
+    await page.locator('[data-task]').first().waitFor();
+    await page.locator('footer[data-stale]').waitFor({ state: 'detached' });
+    await page.getByRole('complementary', { name: 'Reading' }).evaluate((e) => e.scrollTo(0, 150));
+  },
   rows: async (page) => {
     const box = await page.locator('[data-testid=sheet] > svg').boundingBox();
     await page.mouse.click(box.x + box.width * 0.36, box.y + box.height * 0.45);
@@ -39,7 +48,7 @@ const BEFORE = {
 /** The picture of a stage. */
 export const viewOf = (stage) => ({
   name: stage,
-  job: ['setout', 'base', 'beneath', 'doors'].includes(stage) ? cottage : office,
+  job: ['setout', 'base', 'beneath', 'doors', 'buy', 'days'].includes(stage) ? cottage : office,
   stage,
   before: BEFORE[stage],
 });
@@ -91,23 +100,6 @@ export const views = [
       await page.waitForLoadState('networkidle');
       await page.getByLabel('Job file or drawing').setInputFiles('test/drawings/lines-inches.dxf');
       await page.getByRole('img', { name: /rooms in a drawing/ }).waitFor();
-    },
-  },
-  {
-    name: 'laser',
-    job: cottage,
-    stage: 'room',
-    before: async (page) => {
-      await page.getByRole('button', { name: 'Connect a laser measure' }).click();
-      await page.getByLabel(/^Held against/).waitFor();
-      await page.getByLabel('Length (left to right)').focus();
-      for (let i = 0; i < 4; i++) {
-        await page.keyboard.press('F2');
-        await page.waitForTimeout(250);
-      }
-      await page.getByRole('complementary', { name: 'Reading' }).evaluate((e) => e.scrollTo(0, 0));
-      // the floor with the length that was taken, not the one before
-      await page.locator('footer[data-stale]').waitFor({ state: 'detached' });
     },
   },
   { name: 'setout-phone', job: ferry, stage: 'setout', size: phone, theme: 'sun' },

@@ -85,7 +85,7 @@ test('without a first day there are no days, without a base none; labels come by
   expect(_crew && _bases).toBeTruthy();
   const words = readPdf(await packed({ ...bare, display: 'imperial' }, 'letter')).pages.join('\n');
   expect(words).not.toContain('Waits that cannot be shortened');
-  expect(words).toMatch(/ft scale 1 : \d+/);
+  expect(words).toMatch(/ft; scale 1 : \d+/);
   const labels = readPdf(await packed(job, 'a4', 'labels')).pages.join('\n');
   expect(labels).toContain('Row 1');
   expect(labels).not.toContain('The base');

@@ -63,6 +63,7 @@ function coverOf({ job, floors, plan, answer }: Ask): readonly PrintPart[] {
   if (!plan) return [];
   const length = (mm: number) => formatLength(mm, job.display, { decimals: 1 });
   const { planks, boxes, laidArea, wastePercent } = plan.totals;
+  const bought = answer('order')?.boxes.reduce((sum, b) => sum + b.boxes, 0) ?? boxes;
   const products = [...new Map(floors.map((f) => [f.product.name, f.product])).values()];
   const open = [
     ...plan.findings.filter((f) => f.level === 'must').map((f) => f.text),
@@ -74,7 +75,7 @@ function coverOf({ job, floors, plan, answer }: Ask): readonly PrintPart[] {
       figures: [
         { name: 'Laid', value: formatArea(laidArea * 1e6, job.display) },
         { name: 'Planks', value: `${planks}` },
-        { name: 'Boxes', value: `${boxes}` },
+        { name: job.spares?.planks ? 'Boxes, with the spares' : 'Boxes', value: `${bought}` },
         { name: 'Waste', value: `${wastePercent.toFixed(1)} %` },
       ],
     },
@@ -86,7 +87,7 @@ function coverOf({ job, floors, plan, answer }: Ask): readonly PrintPart[] {
         .join(', ')}.`,
     })),
     ...open.map((text): PrintPart => ({ kind: 'words', tone: 'must', text })),
-    { kind: 'drawing', drawing: planPicture(job, plan.floors, false), caption: 'The whole floor', true: true },
+    { kind: 'drawing', drawing: planPicture(job, plan.floors, false), caption: 'The whole floor', width: 420, true: true },
     { kind: 'heading', text: 'Before anybody begins' },
     ...cautionWords(job).map((text): PrintPart => ({ kind: 'words', tone: 'must', text })),
     {

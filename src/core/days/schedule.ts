@@ -40,8 +40,8 @@ export type Wish = {
 };
 
 /** Places tried before the best so far stands unproven; a place costs about as much as there are tasks. */
-const MOST_PLACES = 60_000;
-const MOST_WORK = 3_000_000;
+const MOST_PLACES = 8_000;
+const MOST_WORK = 400_000;
 
 /** Puts tasks into a calendar. Every task needs at most as many people as there are, and none waits for itself. */
 export function scheduled(duties: readonly Duty[], calendar: Calendar, wish: Wish): Scheduled {

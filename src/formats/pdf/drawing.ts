@@ -118,5 +118,5 @@ export function scaleBar(page: Page, ratio: number, x: number, y: number, imperi
   doc.rect(x + wide / 2, y, wide / 2, 4).stroke(INK);
   doc.restore();
   const words = imperial ? (long < 1 ? `${Math.round(long * 12)} in` : `${long} ft`) : long < 1000 ? `${long} mm` : `${long / 1000} m`;
-  page.line(`${words}   scale 1 : ${ratio} on paper printed at 100 %`, x + wide + 8, y - 3.5, 8.5, 'plain', GREY);
+  page.line(`${words}; scale 1 : ${ratio} on paper printed at 100 %`, x + wide + 8, y - 3.5, 8.5, 'plain', GREY);
 }

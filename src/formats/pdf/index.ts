@@ -218,7 +218,7 @@ function blanks(page: Page, names: readonly string[], lines: number): void {
 }
 
 const ACROSS = 3;
-const STICKER = { high: 68, pad: 8 };
+const STICKER = { high: 73, pad: 8 };
 
 function stickers(page: Page, caption: string, list: readonly Sticker[]): void {
   if (list.length === 0) return;

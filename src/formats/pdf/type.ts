@@ -1,4 +1,5 @@
 import * as fontkit from 'fontkit';
+import { unpacked } from './woff';
 
 /*
  * Type in a document: two weights, each of several files that hold different letters. A text is parted into runs that one file can set, and
@@ -30,16 +31,21 @@ export type Type = {
 export function typeOf(files: FontFiles): Type {
   const faces: { name: string; file: Uint8Array }[] = [];
   const facesOf = (weight: Weight): readonly Face[] =>
-    files[weight].map((file, i): Face => {
+    files[weight].map(unpacked).map((file, i): Face => {
       const name = `${weight}${i}`;
       faces.push({ name, file });
       // a file holds one font
       const font = fontkit.create(Buffer.from(file)) as fontkit.Font;
       const known = new Map<string, number>();
-      const width = (text: string) => {
-        const found = known.get(text) ?? font.layout(text).advanceWidth / font.unitsPerEm;
-        known.set(text, found);
+      const ofWord = (word: string) => {
+        const found = known.get(word) ?? font.layout(word).advanceWidth / font.unitsPerEm;
+        known.set(word, found);
         return found;
+      };
+      // word by word: the same words come again and again, the same lines do not
+      const width = (text: string) => {
+        const words = text.split(' ');
+        return words.reduce((sum, w) => sum + (w === '' ? 0 : ofWord(w)), 0) + (words.length - 1) * ofWord(' ');
       };
       return { name, has: (code) => font.hasGlyphForCodePoint(code), width };
     });
@@ -62,32 +68,36 @@ export function typeOf(files: FontFiles): Type {
     const runs = runsOf(text, weight).map(({ text: t, face }): Run => ({ text: t, face: face.name, width: face.width(t) * size }));
     return { runs, width: runs.reduce((sum, r) => sum + r.width, 0) };
   };
-  return {
-    faces,
-    widthOf,
-    lines(text, weight, size, width) {
-      const lines: string[] = [];
-      const space = widthOf(' ', weight, size);
-      for (const paragraph of text.split('\n')) {
-        let line = '';
-        // summed word by word: a line set anew for each of its words costs more than all the rest
-        let long = 0;
-        for (const word of wordsOf(paragraph, (w) => widthOf(w, weight, size) <= width)) {
-          const wide = widthOf(word, weight, size);
-          if (line !== '' && long + space + wide > width) {
-            lines.push(line);
-            line = word;
-            long = wide;
-          } else {
-            long += (line === '' ? 0 : space) + wide;
-            line = line === '' ? word : `${line} ${word}`;
-          }
-        }
-        lines.push(line);
-      }
-      return lines.map((l) => lineOf(l, weight, size));
-    },
+  /** Parts of a page are measured before they are written. */
+  const broken = new Map<string, readonly TextLine[]>();
+  const lines: Type['lines'] = (text, weight, size, width) => {
+    const key = `${weight} ${size} ${width} ${text}`;
+    const found = broken.get(key) ?? brokenInto(text, weight, size, width);
+    broken.set(key, found);
+    return found;
   };
+  const brokenInto: Type['lines'] = (text, weight, size, width) => {
+    const made: string[] = [];
+    const space = widthOf(' ', weight, size);
+    for (const paragraph of text.split('\n')) {
+      let line = '';
+      let long = 0;
+      for (const word of wordsOf(paragraph, (w) => widthOf(w, weight, size) <= width)) {
+        const wide = widthOf(word, weight, size);
+        if (line !== '' && long + space + wide > width) {
+          made.push(line);
+          line = word;
+          long = wide;
+        } else {
+          long += (line === '' ? 0 : space) + wide;
+          line = line === '' ? word : `${line} ${word}`;
+        }
+      }
+      made.push(line);
+    }
+    return made.map((l) => lineOf(l, weight, size));
+  };
+  return { faces, widthOf, lines };
 }
 
 /** The words of a text; one that does not fit by itself in parts that do. */

@@ -1,7 +1,7 @@
 import { frameOf } from '@/core/geometry';
-import type { PlanFloor } from '@/core/given';
+import type { Piece, Plan, PlanFloor } from '@/core/given';
 import type { CutLine } from '@/core/plan';
-import { formatLength } from '@/core/units';
+import { formatLength, type Display } from '@/core/units';
 import { cutWords, pieceWords, restWords, slideWords, takeWords } from '@/formats';
 import { isDrawn, plankPicture, type PrintPart, type Sticker } from '@/formats/paper';
 import type { Ask, Printing } from '../stage';
@@ -65,7 +65,7 @@ export function labels({ job, floors, plan, answer }: Ask): readonly PrintPart[]
   const rows = plan.floors.flatMap((f) =>
     f.rows.map((r): Sticker => ({ key: `${f.id} ${r.n}`, large: `Row ${r.n}`, words: rowWords(f, r.n, rooms(f.id)) })),
   );
-  const offcuts = cuts.flatMap((r) => r.lines).flatMap((line) => offcutLabels(line, rooms, job.display));
+  const offcuts = cuts.flatMap((r) => r.lines).flatMap((line) => offcutLabels(line, rooms, plan, job.display));
   return [
     { kind: 'stickers', caption: 'Labels for offcuts: stick one on each as it is cut off', stickers: offcuts },
     { kind: 'stickers', caption: 'Labels for rows that are cut ahead', stickers: rows },
@@ -77,28 +77,33 @@ const rowWords = (floor: PlanFloor, row: number, rooms: string): string[] => {
   return [...(rooms === '' ? [] : [rooms]), `${many} piece${many === 1 ? '' : 's'}, left to right`];
 };
 
-/** What a cut leaves for another piece: its factory end says on which side of a run it can lie. */
-const offcutLabels = (line: CutLine, rooms: (floor: string) => string, display: 'metric' | 'imperial'): Sticker[] =>
+/** What a cut leaves for another piece, with the factory end that it will lock by. */
+const offcutLabels = (line: CutLine, rooms: (floor: string) => string, { floors, planks }: Plan, display: Display): Sticker[] =>
   line.remainders.flatMap((r): Sticker[] => {
-    if (r.becomes === null) return [];
-    const where = rooms(r.floor ?? line.floor);
+    const floor = r.floor ?? line.floor;
+    const becomes = floors.find((f) => f.id === floor)?.pieces.find((p) => p.id === r.becomes);
+    if (!becomes) return [];
+    const where = rooms(floor);
     return [
       {
-        key: `${line.floor}/${line.piece.id} ${r.becomes}`,
-        large: r.becomes,
+        key: `${line.floor}/${line.piece.id} ${becomes.id}`,
+        large: becomes.id,
         words: [
-          `goes to ${pieceWords(r.becomes)}${where === '' ? '' : `, ${where}`}`,
+          `goes to ${pieceWords(becomes.id)}${where === '' ? '' : `, ${where}`}`,
           `${formatLength(r.length, display)}${r.slanted ? ' on its longer edge' : ''}, cut off ${line.piece.id}`,
-          r.rippedOff ? 'ripped: mind its edges' : handOf(line, r.length),
+          `${handOf(becomes, planks[becomes.plank - 1]!.length)}${r.rippedOff ? '; ripped' : ''}`,
         ],
       },
     ];
   });
 
-/** Which factory end an offcut has kept. */
-const handOf = ({ crosscuts, piece }: CutLine, length: number): string => {
-  const from = crosscuts.length === 1 ? crosscuts[0]!.from : null;
-  if (from === null || length <= 0) return `plank ${piece.plank}`;
-  // what is kept is measured from one end: the other end goes with what is left
-  return from === 'left' ? 'right-handed: starts a run' : 'left-handed: closes a run';
-};
+/** Ends this near (mm) to a plank's are its factory ends. */
+const AT_END = 0.1;
+
+/** Which factory end a piece keeps. */
+const handOf = ({ cut }: Piece, length: number): string =>
+  cut.to > length - AT_END
+    ? 'right-handed: keeps its right factory end'
+    : cut.from < AT_END
+      ? 'left-handed: keeps its left factory end'
+      : 'sawn at both ends';

@@ -7,6 +7,9 @@ import styles from './days.module.css';
 import { look, useLooking } from './looking';
 import { dayWords, roomDays } from './words';
 
+/** A room smaller than this on screen (px) says only when it is free. */
+const LABEL = { wide: 96, high: 64 };
+
 const middleOf = (ring: Ring): Point => {
   const box = boxOf(ring);
   const centre: Point = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
@@ -35,14 +38,18 @@ export function Overlay({ view }: { view: View }) {
       {job.spaces.map((s) => {
         const [x, y] = toScreen(view, middleOf(s.outline));
         const { lay, free } = days.get(s.id)!;
-        const lines = [...(lay ? [`lay ${dayWords(lay.start)}`] : []), `free ${dayWords(free)}`];
+        const on = boxOf(s.outline.map((p) => toScreen(view, p)));
+        const isLarge = on.maxX - on.minX > LABEL.wide && on.maxY - on.minY > LABEL.high;
+        const lines = [...(lay && isLarge ? [`lay ${dayWords(lay.start)}`] : []), `free ${dayWords(free)}`];
         return (
           <text key={s.id} className={styles.label} x={x} y={y} onClick={() => look(lay?.id ?? null)}>
-            <tspan x={x} dy="-0.6em" className={styles.name}>
-              {s.name || s.id}
-            </tspan>
+            {isLarge && (
+              <tspan x={x} dy="-0.6em" className={styles.name}>
+                {s.name || s.id}
+              </tspan>
+            )}
             {lines.map((l) => (
-              <tspan key={l} x={x} dy="1.3em">
+              <tspan key={l} x={x} dy={isLarge ? '1.3em' : '0.3em'} className={isLarge ? undefined : styles.small}>
                 {l}
               </tspan>
             ))}
