@@ -1,5 +1,8 @@
-import { expect, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { newJob, type Job } from '../src/core/given';
+
+/** For tests that stand between page and server: while a service worker is about, some browsers’ routes miss what is sent to outlive its page. */
+export const routed = test.extend({ serviceWorkers: 'block' });
 
 /** Puts a job into the running application and gives its id. */
 export async function putJob(request: APIRequestContext, job: Job): Promise<string> {

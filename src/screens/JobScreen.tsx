@@ -75,11 +75,11 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
 
 /** The tally of the job as it is; marked while the floor on screen is not this job's yet, or the walls are still being walked. */
 function StandingTally(props: Pick<ComponentProps<typeof Tally>, 'job' | 'next' | 'onGo'>) {
-  const { value, before } = useAnswer('summary');
+  const { value, before, working } = useAnswer('summary');
   const dragged = useDeskState((s) => s.sliding?.narrowest);
   const busy = useBusy();
   const walking = props.job.spaces.some((s) => s.walk);
   // where there are no figures yet, there is nothing to mark
-  const stale = walking ? 'Before the walk' : busy && value ? 'Before the change' : null;
+  const stale = walking ? 'Before the walk' : busy && working && value ? 'Before the change' : null;
   return <Tally {...props} now={value ?? null} before={before ?? null} dragged={dragged} stale={stale} />;
 }
