@@ -79,7 +79,7 @@ export function measurePack(): void {
   const run = (command: string, ...args: string[]) => spawnSync(command, args, { encoding: 'utf8', maxBuffer: 1e8 });
   const area = ({ spaces }: Job) => spaces.reduce((sum, s) => sum + Math.abs(s.outline.reduce((q, p, i, r) => q + p[0] * r[(i + 1) % r.length]![1] - r[(i + 1) % r.length]![0] * p[1], 0)) / 2e6, 0); // prettier-ignore
   const large = houses(40, 1).sort((a, b) => area(b) - area(a))[0]!;
-  for (const job of [demoJobs.at(-1)!, whole(large, 1)]) {
+  for (const job of [demoJobs.at(-1)!, { ...whole(large, 1), name: `${large.name}, no heights read`, bases: [] }, whole(large, 1)]) {
     const [file, out] = [join(folder, 'job.json'), join(folder, 'pack.pdf')];
     writeFileSync(file, JSON.stringify(job));
     const begun = performance.now();

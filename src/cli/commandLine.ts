@@ -58,8 +58,8 @@ type PackOptions = { readonly out: string; readonly log?: string; readonly paper
 
 async function writePack(given: Given, { out, paper, labels }: PackOptions): Promise<void> {
   if (paper !== 'a4' && paper !== 'letter') refuse(`--paper ${paper}: is none of a4, letter`);
-  const { FONTS, makePack } = await import('../pack');
-  const pdf = taken(await makePack(given, { what: labels ? 'labels' : 'pack', paper }, FONTS));
+  const { apart, FONTS, makePack } = await import('../pack');
+  const pdf = taken(await makePack(given, { what: labels ? 'labels' : 'pack', paper }, { fonts: FONTS, apart }));
   try {
     writeFileSync(out, pdf);
   } catch {

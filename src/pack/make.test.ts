@@ -25,7 +25,7 @@ const job: Job = {
 };
 
 const packed = async (of: Job, paper: 'a4' | 'letter' = 'a4', what: 'pack' | 'labels' = 'pack') => {
-  const made = await makePack({ job: of, log: [] }, { what, paper }, fonts);
+  const made = await makePack({ job: of, log: [] }, { what, paper }, { fonts });
   if (!made.ok) throw new Error(made.problems[0]!.text);
   return made.value;
 };
@@ -93,5 +93,5 @@ test('without a first day there are no days, without a base none; labels come by
 
 test('a job that cannot be laid gives its problems', async () => {
   const none = { ...job, spaces: [{ id: 's1', name: 'Slit', outline: [[0, 0], [500, 0], [500, 12], [0, 12]] as [number, number][] }], openings: [], obstacles: [] }; // prettier-ignore
-  expect(await makePack({ job: none, log: [] }, { what: 'pack', paper: 'a4' }, fonts)).toMatchObject({ ok: false });
+  expect(await makePack({ job: none, log: [] }, { what: 'pack', paper: 'a4' }, { fonts })).toMatchObject({ ok: false });
 });

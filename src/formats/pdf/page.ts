@@ -16,6 +16,9 @@ export const GREY = '#555555';
 const ASCENT = 0.88;
 export const LEADING = 1.28;
 
+/** A size in which words are measured, points. */
+const UNIT = 1000;
+
 export type Pdf = PDFKit.PDFDocument;
 
 /** The page that is written on. */
@@ -71,8 +74,11 @@ export function openPages(
     doc.on('end', () => resolve(Buffer.concat(parts)));
     doc.on('error', reject);
   });
-  const type = typeOf(fonts);
-  for (const { name, file } of type.faces) doc.registerFont(name, Buffer.from(file));
+  const type = typeOf(
+    fonts,
+    (face, file) => doc.registerFont(face, Buffer.from(file)),
+    (face, word) => doc.font(face).fontSize(UNIT).widthOfString(word) / UNIT,
+  );
   const whole = doc.struct('Document');
   doc.addStructure(whole);
   let within = whole;

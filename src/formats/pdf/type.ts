@@ -21,24 +21,31 @@ const UNKNOWN = '?';
 
 /** Everything that is set, in sizes of one point. */
 export type Type = {
-  readonly faces: readonly { readonly name: string; readonly file: Uint8Array }[];
   /** Parts a text into lines no wider than `width`, at a size; a word that is wider is broken. */
   lines(text: string, weight: Weight, size: number, width: number): readonly TextLine[];
   widthOf(text: string, weight: Weight, size: number): number;
 };
 
-/** Reads the files of both weights. */
-export function typeOf(files: FontFiles): Type {
-  const faces: { name: string; file: Uint8Array }[] = [];
+/**
+ * Reads the files of both weights.
+ *
+ * @param register told of each face, before anything is set in it
+ * @param measure how wide a word is in a face, in its size: asked of whoever sets it, so that no word is shaped twice
+ */
+export function typeOf(
+  files: FontFiles,
+  register: (face: string, file: Uint8Array) => void,
+  measure: (face: string, word: string) => number,
+): Type {
   const facesOf = (weight: Weight): readonly Face[] =>
     files[weight].map(unpacked).map((file, i): Face => {
       const name = `${weight}${i}`;
-      faces.push({ name, file });
+      register(name, file);
       // a file holds one font
       const font = fontkit.create(Buffer.from(file)) as fontkit.Font;
       const known = new Map<string, number>();
       const ofWord = (word: string) => {
-        const found = known.get(word) ?? font.layout(word).advanceWidth / font.unitsPerEm;
+        const found = known.get(word) ?? measure(name, word);
         known.set(word, found);
         return found;
       };
@@ -97,7 +104,7 @@ export function typeOf(files: FontFiles): Type {
     }
     return made.map((l) => lineOf(l, weight, size));
   };
-  return { faces, widthOf, lines };
+  return { widthOf, lines };
 }
 
 /** The words of a text; one that does not fit by itself in parts that do. */

@@ -6,7 +6,7 @@ import { Button, Fields, OptionalNumber, Stops, Why } from '@/ui/kit';
 import styles from './buy.module.css';
 import { putSold } from './edits';
 import { look, useLooking } from './looking';
-import { buyWords, FIGURE_STAGES, kg, money, needWords, roomNames } from './words';
+import { buyWords, FIGURE_STAGES, money, needWords, readIn, roomNames, weightWords } from './words';
 
 /** The lines of one counter; the one that is tapped opens, and its rooms are marked on the sheet. */
 export const Counter = ({ job, lines }: { job: Job; lines: readonly OrderLine[] }) => (
@@ -23,10 +23,10 @@ function Line({ job, line }: { job: Job; line: OrderLine }) {
     <li>
       <button type="button" className={styles.line} aria-expanded={open} onClick={() => look(open ? null : line.id)}>
         <span>{line.what}</span>
-        <b>{buyWords(line)}</b>
+        <b>{buyWords(line, job.display)}</b>
         <small>
-          {needWords(line)}, {roomNames(job, line.for)}
-          {line.weight === null ? '' : `; ${kg(line.weight)}`}
+          {needWords(line, job.display)}, {roomNames(job, line.for)}
+          {line.weight === null ? '' : `; ${weightWords(line.weight, job.display)}`}
           {line.cost === null ? '' : `; ${money(job, line.cost)}`}
         </small>
       </button>
@@ -39,6 +39,8 @@ function Line({ job, line }: { job: Job; line: OrderLine }) {
 function Open({ job, line }: { job: Job; line: OrderLine }) {
   const [stage, title] = FIGURE_STAGES[line.from];
   const sold = job.order?.sold?.find((s) => s.item === line.id);
+  const unit = readIn(line.unit, job.display);
+  const weight = readIn('kg', job.display);
   // what another stage says of the pack is said there
   const elsewhere = line.counter === 'planks' ? (['plank', 'Plank'] as const) : /^(pad|film)\//.test(line.id) ? (['beneath', 'Beneath'] as const) : line.id === 'compound' ? (['base', 'Base'] as const) : null; // prettier-ignore
   return (
@@ -50,10 +52,10 @@ function Open({ job, line }: { job: Job; line: OrderLine }) {
       <Fields>
         {elsewhere === null && (
           <OptionalNumber
-            label={`${line.what}: ${line.unit} in a pack`}
-            name={`${line.unit} in a pack`}
-            value={sold?.pack ?? line.pack}
-            onNumber={(pack) => putSold(line.id, { pack })}
+            label={`${line.what}: ${unit.name} in a pack`}
+            name={`${unit.name} in a pack`}
+            value={line.pack === null ? null : line.pack * unit.factor}
+            onNumber={(pack) => putSold(line.id, { pack: pack === undefined ? undefined : pack / unit.factor })}
           />
         )}
         <OptionalNumber
@@ -63,10 +65,10 @@ function Open({ job, line }: { job: Job; line: OrderLine }) {
           onNumber={(price) => putSold(line.id, { price })}
         />
         <OptionalNumber
-          label={`${line.what}: weight of one, kg`}
-          name={line.packs === null ? 'Weight of one, kg' : 'Weight of a pack, kg'}
-          value={line.each}
-          onNumber={(weight) => putSold(line.id, { weight })}
+          label={`${line.what}: weight of one, ${weight.name}`}
+          name={`Weight of ${line.packs === null ? 'one' : 'a pack'}, ${weight.name}`}
+          value={line.each === null ? null : line.each * weight.factor}
+          onNumber={(each) => putSold(line.id, { weight: each === undefined ? undefined : each / weight.factor })}
         />
       </Fields>
       <Stops mt="2" mb="2">

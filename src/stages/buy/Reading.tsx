@@ -12,7 +12,7 @@ import { Came } from './Came';
 import { Counter } from './Counter';
 import { putOrder, putSpares } from './edits';
 import { Supplier } from './Supplier';
-import { COUNTER_WORDS, kg, money } from './words';
+import { COUNTER_WORDS, money, readIn, weightWords } from './words';
 
 /** What to buy: boxes first, then everything else by trade counter, each line with the figure that it comes from. */
 export function Reading() {
@@ -44,10 +44,10 @@ function Known({ job, report }: { job: Job; report: OrderReport }) {
         ))}
         <li>
           <span>To carry, all of it</span>
-          <b className={styles.figure}>{kg(report.weight)}</b>
+          <b className={styles.figure}>{weightWords(report.weight, job.display)}</b>
         </li>
         <li>
-          <span>Ways up the stairs, {kg(job.order?.carry ?? PRESET_CARRY)} at a time</span>
+          <span>Ways up the stairs, {weightWords(job.order?.carry ?? PRESET_CARRY, job.display)} at a time</span>
           <b className={styles.figure}>{report.carries}</b>
         </li>
         {report.cost > 0 && (
@@ -110,6 +110,7 @@ function Out({ job, report }: { job: Job; report: OrderReport }) {
 }
 
 function Settings({ job, report }: { job: Job; report: OrderReport }) {
+  const weight = readIn('kg', job.display);
   return (
     <>
       <NumberField
@@ -130,10 +131,10 @@ function Settings({ job, report }: { job: Job; report: OrderReport }) {
           onNumber={(flat) => putOrder('the flat percentage', { flat })}
         />
         <NumberField
-          label="One person carries at a time, kg"
-          value={job.order?.carry ?? PRESET_CARRY}
-          wanted="A weight in kg, such as 25."
-          onNumber={(carry) => putOrder('what one person carries', { carry })}
+          label={`One person carries at a time, ${weight.name}`}
+          value={(job.order?.carry ?? PRESET_CARRY) * weight.factor}
+          wanted="A weight, such as 25."
+          onNumber={(carry) => putOrder('what one person carries', { carry: carry / weight.factor })}
         />
       </Fields>
       <TextField
@@ -141,7 +142,7 @@ function Settings({ job, report }: { job: Job; report: OrderReport }) {
         value={job.order?.currency ?? '£'}
         onText={(currency) => firstText(edit('the currency', (j) => ({ ...j, order: { ...j.order, currency } })))}
       />
-      <Why tone="quiet">25 kg is a preset. Two carry what is long; nobody carries past a bad back.</Why>
+      <Why tone="quiet">{weightWords(PRESET_CARRY, job.display)} is a preset. Two carry what is long; nobody carries past a bad back.</Why>
     </>
   );
 }

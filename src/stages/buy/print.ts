@@ -1,7 +1,7 @@
 import { COUNTERS } from '@/core/order';
 import type { PrintPart } from '@/formats/paper';
 import type { Ask, Printing } from '../stage';
-import { buyWords, COUNTER_WORDS, kg, money, needWords, roomNames } from './words';
+import { buyWords, COUNTER_WORDS, money, needWords, roomNames, weightWords } from './words';
 
 /** The list that is ordered from, by counter, with room to tick off what came. */
 function printed({ job, answer }: Ask): readonly PrintPart[] {
@@ -11,7 +11,7 @@ function printed({ job, answer }: Ask): readonly PrintPart[] {
   return [
     {
       kind: 'words',
-      text: `${report.boxes.map((b) => `${b.boxes} boxes ${b.product.name || 'of planks'} (${b.planks} planks opened, ${b.spare} spare; ${b.flat.percent} % flat would be ${b.flat.boxes})`).join('; ')}. All boxes of a product from one batch. To carry: ${kg(report.weight)}.`,
+      text: `${report.boxes.map((b) => `${b.boxes} boxes ${b.product.name || 'of planks'} (${b.planks} planks opened, ${b.spare} spare; ${b.flat.percent} % flat would be ${b.flat.boxes})`).join('; ')}. All boxes of a product from one batch. To carry: ${weightWords(report.weight, job.display)}.`,
     },
     ...COUNTERS.flatMap((counter): PrintPart[] => {
       const own = lines.filter((l) => l.counter === counter);
@@ -24,11 +24,11 @@ function printed({ job, answer }: Ask): readonly PrintPart[] {
           rows: own.map((l) => ({
             key: l.id,
             cells: [
-              buyWords(l),
+              buyWords(l, job.display),
               `${l.what}${l.cost === null ? '' : `, ${money(job, l.cost)}`}`,
-              needWords(l),
+              needWords(l, job.display),
               roomNames(job, l.for),
-              l.weight === null ? '' : kg(l.weight),
+              l.weight === null ? '' : weightWords(l.weight, job.display),
               '',
             ],
           })),

@@ -1,5 +1,6 @@
 import type { Job } from '@/core/given';
 import type { BatchAnswer, Counter, Figure, OrderLine } from '@/core/order';
+import type { Display } from '@/core/units';
 
 export const COUNTER_WORDS: Readonly<Record<Counter, string>> = {
   planks: 'Planks',
@@ -22,16 +23,36 @@ export const FIGURE_STAGES: Readonly<Record<Figure, readonly [stage: string, tit
 
 const plain = (n: number): string => `${Number(n.toFixed(n < 10 ? 2 : 1))}`;
 
-/** A unit for so many of it. */
-const unitOf = (n: number, unit: string): string =>
-  n === 1 ? unit.replace(/^(roll|board|length|plank|litre|metre|screw|piece|spacer)s/, '$1') : unit;
+/** What a unit is called where people measure in feet, and how many of those one of it is. */
+const IN_FEET: Readonly<Record<string, readonly [name: string, factor: number]>> = {
+  metres: ['ft', 1 / 0.3048],
+  'metres sawn': ['ft sawn', 1 / 0.3048],
+  'm²': ['sq ft', 1 / 0.3048 ** 2],
+  kg: ['lb', 1 / 0.45359237],
+};
+/** A unit as the person reads it, and its factor. */
+export const readIn = (unit: string, display: Display): { readonly name: string; readonly factor: number } => {
+  const [name, factor] = (display === 'imperial' && IN_FEET[unit]) || [unit, 1];
+  return { name, factor };
+};
+
+/** So much of a unit, as the person reads it. */
+function amountWords(n: number, unit: string, display: Display): string {
+  const { name, factor } = readIn(unit, display);
+  const many = n * factor;
+  return `${plain(many)} ${many === 1 ? name.replace(/^(roll|board|length|plank|litre|metre|screw|piece|spacer)s/, '$1') : name}`;
+}
 
 /** What is needed, spares apart. */
-export const needWords = ({ need, unit, spare }: OrderLine): string =>
-  `${plain(need)} ${unitOf(need, unit)}${spare > 0 ? ` and ${spare} spare` : ''}`;
+export const needWords = ({ need, unit, spare }: OrderLine, display: Display): string =>
+  `${amountWords(need, unit, display)}${spare > 0 ? ` and ${spare} spare` : ''}`;
 
-/** What a pack of something is called. */
+/** What a pack of something is called, by its id or by its unit. */
 const PACK_WORDS: Readonly<Record<string, string>> = {
+  primer: 'can',
+  tape: 'roll',
+  'glue/track': 'cartridge',
+  'glue/joint': 'bottle',
   planks: 'box',
   litres: 'bag',
   metres: 'piece',
@@ -39,20 +60,13 @@ const PACK_WORDS: Readonly<Record<string, string>> = {
   'm²': 'roll',
   people: 'piece',
 };
-const packWord = ({ unit, id, pack }: Pick<OrderLine, 'unit' | 'id' | 'pack'>): string => {
-  if (id === 'primer') return 'can';
-  if (id === 'tape') return 'roll';
-  if (id.startsWith('glue/')) return id === 'glue/track' ? 'cartridge' : 'bottle';
-  if (pack === 1) return unitOf(1, unit);
-  return PACK_WORDS[unit] ?? 'pack';
-};
-const plural = (word: string, n: number): string => (n === 1 ? word : word === 'box' ? 'boxes' : `${word}s`);
 
 /** What is bought: packs, or as much as is needed where nothing says the pack. */
-export function buyWords(line: OrderLine): string {
-  if (line.packs === null) return `${plain(line.need + line.spare)} ${unitOf(line.need + line.spare, line.unit)}`;
-  const word = line.unit === 'people' ? 'piece' : packWord(line);
-  return `${line.packs} ${plural(word, line.packs)}`;
+export function buyWords({ id, unit, pack, packs, need, spare }: OrderLine, display: Display): string {
+  if (packs === null) return amountWords(need + spare, unit, display);
+  if (pack === 1 && ['rolls', 'boards', 'metres'].includes(unit)) return amountWords(packs, unit, display);
+  const word = PACK_WORDS[id] ?? PACK_WORDS[unit] ?? 'pack';
+  return `${packs} ${packs === 1 ? word : word === 'box' ? 'boxes' : `${word}s`}`;
 }
 
 export const roomNames = (job: Pick<Job, 'spaces'>, ids: readonly string[]): string =>
@@ -79,5 +93,9 @@ export function batchWords(
   };
 }
 
-export const kg = (n: number): string => `${n < 10 ? Number(n.toFixed(1)) : Math.round(n)} kg`;
+export function weightWords(kg: number, display: Display): string {
+  const { name, factor } = readIn('kg', display);
+  const many = kg * factor;
+  return `${many < 10 ? Number(many.toFixed(1)) : Math.round(many)} ${name}`;
+}
 export const money = (job: Pick<Job, 'order'>, n: number): string => `${job.order?.currency ?? '£'}${n.toFixed(2)}`;
