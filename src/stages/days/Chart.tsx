@@ -62,7 +62,8 @@ export function Chart({ job, report }: { job: Job; report: DaysReport }) {
   const commit = ({ task, from, report: after }: Dragged) => {
     const at = after.tasks.find((t) => t.id === task)!;
     // it begins later than it was dragged to in any case: nothing has to hold it
-    hold(task, at.start > from || isFree(report, task, at, calendar) ? null : clockText(from));
+    const until = at.start > from || isFree(report, task, at, calendar) ? null : clockText(from);
+    if (until !== null || report.crew.held?.some((h) => h.task === task)) hold(task, until);
   };
   const down = (task: Planned) => (event: PointerEvent<HTMLButtonElement>) => {
     event.currentTarget.setPointerCapture(event.pointerId);

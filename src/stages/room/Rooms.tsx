@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import type { Job, Opening, Space } from '@/core/given';
 import { annexed, doorwayIn, doorwayOutline, neighboursBeyond, walkOf, wallLetter, type Doorway } from '@/core/survey';
 import { formatLength } from '@/core/units';
-import { chooseSpace, edit, firstText, freeId } from '@/ui/desk';
+import { chooseSpace, edit, firstText, freeId, withoutSpace } from '@/ui/desk';
 import { Button, Choice, Fields, Mistake, SmallLength, Stops, Thing, Tick, WallOf } from '@/ui/kit';
 
 // what reads drawings is needed only where one is imported
@@ -47,18 +47,6 @@ function leafWords(opening: Opening, job: Job): Record<string, string> {
     'second-side': `flush, ${side(opening.between[1])}`,
     middle: 'in the middle',
     slides: 'slides',
-  };
-}
-
-/** A job without one of its rooms, its doorways and what was settled of it. */
-function withoutSpace(job: Job, id: string): Job {
-  const { space: centre, ...setOut } = job.layout.setOut;
-  return {
-    ...job,
-    spaces: job.spaces.filter((s) => s.id !== id),
-    openings: job.openings?.filter((o) => !o.between.includes(id)),
-    layouts: job.layouts?.filter((l) => l.space !== id),
-    layout: { ...job.layout, setOut: centre === id ? { mode: 'auto' } : { ...setOut, ...(centre ? { space: centre } : {}) } },
   };
 }
 

@@ -17,6 +17,31 @@ export function withSpace(job: Job, id: string, change: (space: Space) => Space)
   return { ...job, spaces: job.spaces.map((s) => (s.id === id ? change(s) : s)) };
 }
 
+/** A job without one of its rooms, its doorways and everything that was settled of it. */
+export function withoutSpace(job: Job, id: string): Job {
+  const others = <Of extends { readonly space: string }>(list: readonly Of[] | undefined): Of[] | undefined =>
+    list?.filter((x) => x.space !== id);
+  const { space: centre, ...setOut } = job.layout.setOut;
+  const { light, ...layout } = job.layout;
+  const crew = { ...job.crew };
+  if (crew.first === id) delete crew.first;
+  return {
+    ...job,
+    spaces: job.spaces.filter((s) => s.id !== id),
+    openings: job.openings?.filter((o) => !o.between.includes(id)),
+    layout: {
+      ...layout,
+      ...(light && light.space !== id ? { light } : {}),
+      setOut: centre === id ? { mode: 'auto' } : { ...setOut, ...(centre ? { space: centre } : {}) },
+    },
+    layouts: others(job.layouts)?.map((l) => (l.setOut?.space === id ? { ...l, setOut: undefined } : l)),
+    bases: others(job.bases),
+    ...(job.beneath ? { beneath: { ...job.beneath, choices: others(job.beneath.choices) } } : {}),
+    lowThings: others(job.lowThings),
+    ...(job.crew ? { crew } : {}),
+  };
+}
+
 /** Where the walk of a room begins: at the doorway that it hangs on, or where a walk begins by habit. */
 export function startOf(job: Job, space: Space, walk: readonly WalkedWall[]): WalkStart | undefined {
   const from = space.walkFrom;
