@@ -5,6 +5,7 @@ import type { Job } from '@/core/given';
 import { Why } from '@/ui/kit';
 import styles from './days.module.css';
 import { hold } from './edits';
+import { lanesOf } from './lanes';
 import { look, useLooking } from './looking';
 import { dayWords, momentWords, pushedWords, spanWords } from './words';
 
@@ -17,19 +18,6 @@ const STEP = 15;
 const WHILE_DRAGGED = 300;
 /** Blocks lower than this (px) carry no words. */
 const WORDS_FROM = 13;
-
-/** Which of the crew's lanes each task takes: those that are free for all of it, side by side where they can be. */
-export function lanesOf(tasks: readonly Planned[], people: number): ReadonlyMap<string, { readonly lane: number; readonly wide: number }> {
-  const until = Array.from({ length: people }, () => 0);
-  const lanes = new Map<string, { lane: number; wide: number }>();
-  for (const t of [...tasks].sort((a, b) => a.at - b.at || b.people - a.people)) {
-    const free = until.map((u, i) => (u <= t.at ? i : -1)).filter((i) => i >= 0);
-    const lane = free.find((i) => Array.from({ length: t.people }, (_, k) => i + k).every((k) => free.includes(k))) ?? free[0] ?? 0;
-    for (let k = lane; k < lane + t.people && k < people; k++) until[k] = t.at + t.minutes;
-    lanes.set(t.id, { lane, wide: Math.min(t.people, people - lane) });
-  }
-  return lanes;
-}
 
 type Dragged = { readonly task: string; readonly from: number; readonly report: DaysReport };
 
