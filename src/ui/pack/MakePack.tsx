@@ -7,11 +7,14 @@ import { Button, Mistake, Working } from '@/ui/kit';
 export function MakePack({ labels = false, strong = false }: { labels?: boolean; strong?: boolean }) {
   const { display } = useJob();
   const { done, make } = usePacking();
-  const paper = display === 'imperial' ? 'letter' : 'a4';
+  const [paper, other] = display === 'imperial' ? (['letter', 'a4'] as const) : (['a4', 'letter'] as const);
   return (
     <>
       <Button variant={strong ? 'solid' : 'outline'} onClick={() => void make('pack', paper)} disabled={done !== null}>
         <FileText size={17} /> Job pack, PDF
+      </Button>
+      <Button onClick={() => void make('pack', other)} disabled={done !== null}>
+        The same on {other === 'a4' ? 'A4' : 'Letter'}
       </Button>
       {labels && (
         <Button onClick={() => void make('labels', paper)} disabled={done !== null}>
