@@ -47,14 +47,12 @@ test('at 390 px nothing runs off the side and every target is 44 px', async ({ p
   for (const stage of await stagesOf(page)) {
     await openStage(page, id, stage);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-    const small = await page
-      .locator('button:visible, nav a:visible')
-      .evaluateAll((all) =>
-        all
-          .map((e) => ({ h: e.getBoundingClientRect().height, name: e.textContent || e.getAttribute('aria-label') }))
-          // what was there a moment ago, such as how far a search is, has no height any more
-          .filter((b) => b.h > 0 && b.h < 43.5),
-      );
+    const small = await page.locator('button:visible, nav a:visible').evaluateAll((all) =>
+      all
+        .map((e) => ({ h: e.getBoundingClientRect().height, name: e.textContent || e.getAttribute('aria-label') }))
+        // what was there a moment ago, such as how far a search is, has no height any more
+        .filter((b) => b.h > 0 && b.h < 43.5),
+    );
     expect(small).toEqual([]);
   }
 });
