@@ -6,10 +6,11 @@ import { floors } from '../floors';
 import { polygonArea, round3 } from '../geometry';
 import { good, type Job, type Product, type Received } from '../given';
 import { cuts, pieces } from '../plan';
-import { batchesFor, type Batch, type BatchAnswer } from './batches';
-import { bought, PRESET_CARRY, type OrderLine } from './line';
+import { batchesFor, type Batch, type BatchAnswer, type FloorPlanks, type SizeInBox } from './batches';
+import { bought, carriesOf, PRESET_CARRY, type OrderLine } from './line';
 import { sundriesIn } from './sundries';
-import { productsOf, spacesOf, usedIn, type ProductUse, type Sources } from './used';
+import { planksId, productsOf, spacesOf, sparesOf, usedIn, type ProductUse, type Sources } from './used';
+import { plankWeight } from './weights';
 
 /** The boxes of one product: what is bought, and what a flat percentage would have bought beside it. */
 export type Boxes = {
@@ -25,8 +26,10 @@ export type Boxes = {
   readonly each: number;
   readonly carries: number;
   readonly flat: { readonly percent: number; readonly boxes: number };
-  /** planks that each floor opens: floors may be of different batches, a floor may not */
-  readonly floors: readonly { readonly floor: string; readonly planks: number }[];
+  /** of each size: planks in a box, and spares */
+  readonly sizes: readonly SizeInBox[];
+  /** planks of each size that each floor opens: floors may be of different batches, a floor may not */
+  readonly floors: readonly (FloorPlanks & { readonly spaces: readonly string[] })[];
 };
 
 /** Everything that is bought. */
@@ -59,7 +62,7 @@ export const order = answer({
     const items = usedIn(job, from).map((u) => bought(u, sold.get(u.id), carry));
     const sundries = sundriesIn(job, from).map((u) => bought(u, sold.get(u.id), carry));
     const products = productsOf(from);
-    const boxes = products.map((use) => boxesOf(job, use, items, carry));
+    const boxes = products.map((use) => boxesOf(job, use, { items, carry, several: products.length > 1 }));
     const all = [...items, ...sundries];
     // a box holds all sizes: it is carried and weighed once
     const others = all.filter((l) => l.counter !== 'planks');
@@ -83,17 +86,18 @@ export const order = answer({
 export const priceOf = ({ lines }: Boxes, items: readonly OrderLine[]): number | null =>
   items.find((l) => lines.includes(l.id) && l.price !== null)?.price ?? null;
 
-function boxesOf(job: Job, { product, planks, floors: own }: ProductUse, items: readonly OrderLine[], carry: number): Boxes {
-  const idEnds = product.planks.map(({ length, width }) => `/${length}x${width}`);
-  const lines = items.filter(
-    (l) => l.counter === 'planks' && idEnds.some((end) => l.id === `planks${end}` || l.id === `planks/${product.name}${end}`),
-  );
+type Listed = { readonly items: readonly OrderLine[]; readonly carry: number; readonly several: boolean };
+
+function boxesOf(job: Job, { product, planks, floors: own }: ProductUse, { items, carry, several }: Listed): Boxes {
+  const ids = product.planks.map((size) => planksId(product, size, several));
+  const lines = items.filter((l) => ids.includes(l.id));
   const percent = job.order?.flat ?? PRESET_FLAT;
   const boxArea = product.planks.reduce((sum, p) => sum + p.length * p.width * p.share * product.perBox, 0);
   const laid = own.reduce((sum, f) => sum + f.laid.reduce((s, p) => s + polygonArea(p), 0), 0);
   const boxes = Math.max(0, ...lines.map((l) => l.packs ?? 0));
   const said = (job.order?.sold ?? []).find((s) => lines.some((l) => l.id === s.item) && s.weight !== undefined)?.weight;
-  const each = said ?? product.planks.reduce((sum, p) => sum + weightOf(lines, p, product), 0);
+  // also of sizes that are not opened: the box holds them
+  const each = said ?? product.planks.reduce((sum, size) => sum + plankWeight(product, size) * product.perBox * size.share, 0);
   return {
     product,
     spaces: spacesOf(own),
@@ -102,19 +106,24 @@ function boxesOf(job: Job, { product, planks, floors: own }: ProductUse, items: 
     spare: lines.reduce((sum, l) => sum + l.spare, 0),
     boxes,
     each,
-    carries: boxes === 0 ? 0 : Math.ceil(boxes / Math.max(1, Math.floor(carry / each + 1e-9))),
+    carries: boxes === 0 ? 0 : carriesOf(boxes, each, carry),
     flat: { percent, boxes: Math.ceil((laid * (1 + percent / 100)) / boxArea - 1e-9) },
-    floors: own.map((f) => ({ floor: f.id, planks: planks.filter((p) => p.floor === f.id).length })),
+    sizes: product.planks.map((size) => ({ inBox: product.perBox * size.share, spare: sparesOf(job, size) })),
+    floors: own.map((f) => ({
+      floor: f.id,
+      spaces: spacesOf([f]),
+      planks: product.planks.map(
+        ({ length, width }) => planks.filter((p) => p.floor === f.id && p.length === length && p.width === width).length,
+      ),
+    })),
   };
 }
 
-/** kg of a size's share of a box. */
-const weightOf = (lines: readonly OrderLine[], { length, width, share }: Product['planks'][number], { perBox }: Product): number =>
-  (lines.find((l) => l.id.endsWith(`/${length}x${width}`))?.unitWeight ?? 0) * perBox * share;
-
 /** What batches at hand allow for a product's boxes. */
-export const batchesOf = ({ floors: own, spare, product }: Boxes, batches: readonly Batch[]): BatchAnswer =>
-  batchesFor(own, spare, product.perBox, batches);
+export const batchesOf = (
+  { floors: own, sizes }: { readonly floors: readonly FloorPlanks[]; readonly sizes: readonly SizeInBox[] },
+  batches: readonly Batch[],
+): BatchAnswer => batchesFor(own, sizes, batches);
 
 /** A line as it came, against what was to come. */
 export type Arrived = {

@@ -5,8 +5,10 @@
 
 /** Boxes of one batch that somebody has. */
 export type Batch = { readonly batch: string; readonly packs: number };
-/** A floor, and the planks that it opens. */
-export type FloorPlanks = { readonly floor: string; readonly planks: number };
+/** A floor, and how many planks of each size it opens. */
+export type FloorPlanks = { readonly floor: string; readonly planks: readonly number[] };
+/** Of one size: planks in a box, and spares that are kept. */
+export type SizeInBox = { readonly inBox: number; readonly spare: number };
 
 /** Which floors are laid of which batch, and the boxes that are taken of it. */
 export type Share = { readonly batch: string; readonly floors: readonly string[]; readonly packs: number };
@@ -23,45 +25,43 @@ export type BatchAnswer =
 /** More floors than this are shared out largest first, without trying every way. */
 const MOST_TRIED = 9;
 
+/** Planks of all sizes. */
+const planksOf = (floors: readonly FloorPlanks[]): number => floors.reduce((sum, f) => sum + f.planks.reduce((a, b) => a + b, 0), 0);
+
+/** Boxes that hold what some floors open, with the spares or without: as many as the size asks for that needs most. */
+const boxesFor = (floors: readonly FloorPlanks[], sizes: readonly SizeInBox[], spares: boolean): number =>
+  Math.max(0, ...sizes.map(({ inBox, spare }, k) => Math.ceil((floors.reduce((sum, f) => sum + f.planks[k]!, 0) + (spares ? spare : 0)) / inBox - 1e-9))); // prettier-ignore
+
 /**
- * Shares floors out among batches: one batch if one is enough, else as few as there can be, and of as few those that take fewest boxes.
- *
- * @param perBox planks in a box
- * @param spare planks that are kept besides: of the batch that takes the most planks
+ * Shares floors out among batches: one batch if one is enough, else as few as there can be, and of as few those that take fewest boxes. Spares
+ * are of the batch that most planks are laid of.
  */
-export function batchesFor(floors: readonly FloorPlanks[], spare: number, perBox: number, batches: readonly Batch[]): BatchAnswer {
-  const boxes = (planks: number) => Math.ceil(planks / perBox - 1e-9);
-  const packs = boxes(floors.reduce((sum, f) => sum + f.planks, 0) + spare);
+export function batchesFor(floors: readonly FloorPlanks[], sizes: readonly SizeInBox[], batches: readonly Batch[]): BatchAnswer {
+  const packs = boxesFor(floors, sizes, true);
   const enough = batches.filter((b) => b.packs >= packs).sort((a, b) => a.packs - b.packs)[0];
   if (enough) return { kind: 'one', batch: enough.batch, packs };
-  const largest = Math.max(0, ...batches.map((b) => b.packs));
-  const shared = sharedOut(floors, spare, boxes, batches);
   const have = batches.reduce((sum, b) => sum + b.packs, 0);
-  return shared ?? { kind: 'short', largest, packs, missing: Math.max(0, packs - have) };
+  const largest = Math.max(0, ...batches.map((b) => b.packs));
+  return sharedOut(floors, sizes, batches) ?? { kind: 'short', largest, packs, missing: Math.max(0, packs - have) };
 }
 
-function sharedOut(
-  floors: readonly FloorPlanks[],
-  spare: number,
-  boxes: (planks: number) => number,
-  batches: readonly Batch[],
-): Extract<BatchAnswer, { kind: 'shared' }> | null {
-  const sorted = [...floors].sort((a, b) => b.planks - a.planks);
-  const from = [...batches].filter((b) => b.packs > 0).sort((a, b) => b.packs - a.packs);
+type Shared = Extract<BatchAnswer, { kind: 'shared' }>;
+
+function sharedOut(floors: readonly FloorPlanks[], sizes: readonly SizeInBox[], batches: readonly Batch[]): Shared | null {
+  const sorted = [...floors].sort((a, b) => planksOf([b]) - planksOf([a]));
+  const from = batches.filter((b) => b.packs > 0).sort((a, b) => b.packs - a.packs);
   const taken: FloorPlanks[][] = from.map(() => []);
-  let best: Extract<BatchAnswer, { kind: 'shared' }> | null = null;
-  const planksOf = (own: readonly FloorPlanks[]) => own.reduce((sum, f) => sum + f.planks, 0);
-  const closed = (): typeof best => {
+  let best: Shared | null = null;
+  const closed = (): Shared | null => {
     const most = taken.reduce((m, own, i) => (planksOf(own) > planksOf(taken[m]!) ? i : m), 0);
-    const shares = taken.flatMap((own, i): Share[] =>
-      own.length === 0
-        ? []
-        : [{ batch: from[i]!.batch, floors: own.map((f) => f.floor), packs: boxes(planksOf(own) + (i === most ? spare : 0)) }],
+    const counts = taken.map((own, i) => (own.length === 0 ? 0 : boxesFor(own, sizes, i === most)));
+    if (counts.some((n, i) => n > from[i]!.packs)) return null;
+    const shares = from.flatMap(({ batch }, i): Share[] =>
+      taken[i]!.length === 0 ? [] : [{ batch, floors: taken[i]!.map((f) => f.floor), packs: counts[i]! }],
     );
-    if (shares.some((s) => s.packs > from.find((b) => b.batch === s.batch)!.packs)) return null;
-    return { kind: 'shared', shares, packs: shares.reduce((sum, s) => sum + s.packs, 0) };
+    return { kind: 'shared', shares, packs: counts.reduce((a, b) => a + b, 0) };
   };
-  const better = (one: NonNullable<typeof best>) =>
+  const better = (one: Shared) =>
     best === null || one.shares.length < best.shares.length || (one.shares.length === best.shares.length && one.packs < best.packs);
   const place = (k: number): void => {
     if (k === sorted.length) {
@@ -70,7 +70,7 @@ function sharedOut(
       return;
     }
     for (const [i, batch] of from.entries()) {
-      if (boxes(planksOf(taken[i]!) + sorted[k]!.planks) > batch.packs) continue;
+      if (boxesFor([...taken[i]!, sorted[k]!], sizes, false) > batch.packs) continue;
       taken[i]!.push(sorted[k]!);
       place(k + 1);
       taken[i]!.pop();

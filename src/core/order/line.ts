@@ -49,7 +49,7 @@ export const PRESET_CARRY = 25;
 const NOISE = 1e-9;
 
 /** Packs that hold so much. */
-export const packsFor = (amount: number, pack: number): number => Math.ceil(amount / pack - NOISE);
+const packsFor = (amount: number, pack: number): number => Math.ceil(amount / pack - NOISE);
 
 /** What is bought of something: packs, their weight, the way up, the price; as somebody said of it, else as it is usual. */
 export function bought(used: Used, sold: Sold | undefined, carry: number): OrderLine {
@@ -75,4 +75,5 @@ export function bought(used: Used, sold: Sold | undefined, carry: number): Order
 }
 
 /** Times that packs are carried: as many at a time as one person carries, and at least one. */
-const carriesOf = (packs: number, each: number, carry: number): number => Math.ceil(packs / Math.max(1, Math.floor(carry / each + NOISE)));
+export const carriesOf = (packs: number, each: number, carry: number): number =>
+  Math.ceil(packs / Math.max(1, Math.floor(carry / each + NOISE)));

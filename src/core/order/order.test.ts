@@ -4,7 +4,7 @@ import { houses } from '../../../bench/houses';
 import { createAsker, type OutOf } from '../answer';
 import { ANSWERS } from '../answers';
 import { newJob, PRESET_KITS, PRESET_MATERIALS, readJob, type Job } from '../given';
-import { arrivedOf, batchesOf, type Boxes } from '.';
+import { arrivedOf, batchesOf } from '.';
 import { batchesFor } from './batches';
 
 type Printed = {
@@ -124,10 +124,10 @@ test('floors are shared out to as few batches as can be, whole floors only', () 
   const batch = fc.integer({ min: 0, max: 9 });
   fc.assert(
     fc.property(fc.array(floor, { minLength: 1, maxLength: 4 }), fc.array(batch, { minLength: 1, maxLength: 3 }), fc.integer({ min: 0, max: 6 }), (floors, packs, spare) => {
-        const own = floors.map((f, i) => ({ floor: `f${i + 1}`, ...f }));
+        const own = floors.map((f, i) => ({ floor: `f${i + 1}`, planks: [f.planks] }));
         const batches = packs.map((n, i) => ({ batch: `b${i}`, packs: n }));
-        const made = batchesFor(own, spare, 8, batches);
-        const total = own.reduce((sum, f) => sum + f.planks, 0) + spare;
+        const made = batchesFor(own, [{ inBox: 8, spare }], batches);
+        const total = own.reduce((sum, f) => sum + f.planks[0]!, 0) + spare;
         const boxes = (n: number) => Math.ceil(n / 8);
         if (made.kind === 'one') return expect(batches.find((b) => b.batch === made.batch)!.packs).toBeGreaterThanOrEqual(boxes(total));
         expect(Math.max(...packs)).toBeLessThan(boxes(total));
@@ -136,7 +136,7 @@ test('floors are shared out to as few batches as can be, whole floors only', () 
         let fewest = Infinity;
         for (let way = 0; way < ways; way++) {
           const sums = packs.map(() => 0);
-          own.forEach((f, i) => (sums[Math.floor(way / packs.length ** i) % packs.length]! += f.planks));
+          own.forEach((f, i) => (sums[Math.floor(way / packs.length ** i) % packs.length]! += f.planks[0]!));
           const most = sums.indexOf(Math.max(...sums));
           if (sums.every((s, i) => s === 0 || boxes(s + (i === most ? spare : 0)) <= packs[i]!))
             fewest = Math.min(fewest, sums.filter((s) => s > 0).length);
@@ -162,6 +162,29 @@ test('what came is held against what is needed: missing, damaged, and what goes 
   expect(arrivedOf('planks/1285x192', 18, [came(10), came(6, 1, 'K8')])).toEqual({ packs: 16, damaged: 1, missing: 3, back: 0, batches: ['K7', 'K8'] }); // prettier-ignore
   expect(arrivedOf('planks/1285x192', 18, [came(20)])).toMatchObject({ missing: 0, back: 2, batches: ['K7'] });
   expect(arrivedOf('tape', 2, [came(20)])).toMatchObject({ packs: 0, missing: 2 });
-  const boxes = { floors: [{ floor: 'f1', planks: 30 }], spare: 2, product: { perBox: 8 } } as unknown as Boxes;
+  const boxes = { floors: [{ floor: 'f1', planks: [30] }], sizes: [{ inBox: 8, spare: 2 }] };
   expect(batchesOf(boxes, [{ batch: 'K7', packs: 3 }])).toEqual({ kind: 'short', largest: 3, packs: 4, missing: 1 });
+});
+
+test('a batch is enough where it holds the boxes that are bought, also of a product of several sizes', () => {
+  const size = fc.record({ inBox: fc.integer({ min: 1, max: 8 }), spare: fc.integer({ min: 0, max: 4 }) });
+  const counts = fc.array(fc.integer({ min: 0, max: 30 }), { minLength: 3, maxLength: 3 });
+  fc.assert(
+    fc.property(fc.array(size, { minLength: 3, maxLength: 3 }), fc.array(counts, { minLength: 1, maxLength: 4 }), (sizes, floors) => {
+      const own = floors.map((planks, i) => ({ floor: `f${i + 1}`, planks }));
+      const bought = Math.max(...sizes.map((s, k) => Math.ceil((floors.reduce((sum, f) => sum + f[k]!, 0) + s.spare) / s.inBox)));
+      expect(batchesFor(own, sizes, [{ batch: 'K7', packs: bought }])).toEqual({ kind: 'one', batch: 'K7', packs: bought });
+      if (bought > 0) expect(batchesFor(own, sizes, [{ batch: 'K7', packs: bought - 1 }]).kind).not.toBe('one');
+    }),
+    { numRuns: 100 },
+  );
+});
+
+test('a box weighs what it holds, also of sizes that no floor opens', () => {
+  const hall = newJob('Ferry house', 'metric', 3200, 2400);
+  const mixed = { ...hall.product, planks: [{ length: 1285, width: 192, share: 0.5 }, { length: 1000, width: 192, share: 0.5 }] }; // prettier-ignore
+  const one = asked({ ...hall, product: mixed }).of('order').boxes[0]!;
+  const perMetre = 880 * 0.192 * hall.product.thickness * 1e-3;
+  expect(one.each).toBeCloseTo(perMetre * (1.285 + 1) * 4, 3);
+  expect(one.sizes).toEqual([{ inBox: 4, spare: 0 }, { inBox: 4, spare: 0 }]); // prettier-ignore
 });

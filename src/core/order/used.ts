@@ -2,7 +2,7 @@ import { compoundOf, type BaseReport } from '../base';
 import type { BeneathReport } from '../beneath';
 import { PROFILE_WORDS, profileOf, splitOf, type EdgesReport, type StockList } from '../edges';
 import type { Floor } from '../floors';
-import { kitsOf, trimOf, type Job, type Plank, type Product } from '../given';
+import { kitsOf, trimOf, type Job, type Plank, type PlankSize, type Product } from '../given';
 import type { CutRow } from '../plan';
 import { formatLength } from '../units';
 import type { Used } from './line';
@@ -51,24 +51,31 @@ export const usedIn = (job: Job, from: Sources): readonly Used[] => [
   ...stockIn(job, from.edges),
 ];
 
+/** What planks of one size are called in the list; of several products by their names too. */
+export const planksId = ({ name }: Product, { length, width }: Pick<Plank, 'length' | 'width'>, several: boolean): string =>
+  `planks/${several ? `${name}/` : ''}${length}x${width}`;
+
+/** Spare planks of a size: dealt by share, each rounded up. */
+export const sparesOf = (job: Pick<Job, 'spares'>, { share }: PlankSize): number =>
+  Math.max(0, Math.ceil((job.spares?.planks ?? 0) * share - 1e-9));
+
 function planksIn(job: Job, from: Sources): readonly Used[] {
   const products = productsOf(from);
-  const spares = job.spares?.planks ?? 0;
   return products.flatMap(({ product, planks, floors }) =>
-    product.planks.flatMap(({ length, width, share }): Used[] => {
+    product.planks.flatMap((size): Used[] => {
+      const { length, width, share } = size;
       const need = planks.filter((p) => p.length === length && p.width === width).length;
       if (need === 0) return [];
-      const size = `${length}x${width}`;
       return [
         {
-          id: products.length > 1 ? `planks/${product.name}/${size}` : `planks/${size}`,
+          id: planksId(product, { length, width }, products.length > 1),
           counter: 'planks',
           what: `${product.name || 'Planks'}, ${formatLength(length, job.display, { decimals: 1 })} × ${formatLength(width, job.display, { decimals: 1 })}`,
           for: spacesOf(floors),
           need,
           unit: 'planks',
           pack: product.perBox * share,
-          spare: Math.ceil(spares * share - 1e-9),
+          spare: sparesOf(job, size),
           from: 'plan',
           why: 'planks that the plan opens, every offcut used that can be',
           unitWeight: plankWeight(product, { length, width }),

@@ -1,5 +1,5 @@
 import type { SpaceFlat } from '../../core/base';
-import { boxOf, frameOf, insideRing, turned, type Point, type Ring } from '../../core/geometry';
+import { boxOf, frameOf, insideRing, middleOfRing, turned, type Point, type Ring } from '../../core/geometry';
 import type { Job, Piece, PlanFloor } from '../../core/given';
 import type { SetOut } from '../../core/setout';
 import { wallLetter } from '../../core/survey';
@@ -32,16 +32,9 @@ function floorPicture(job: Job, title: string, { shapes = [], labels = [], measu
   };
 }
 
-/** About the middle of a ring, within it. */
-function middleOf(ring: Ring): Point {
-  const box = boxOf(ring);
-  const centre: Point = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
-  return insideRing(centre, ring) ? centre : ring.reduce<Point>(([x, y], p) => [x + p[0] / ring.length, y + p[1] / ring.length], [0, 0]);
-}
-
 const nameOf = (job: Job, id: string): string => job.spaces.find((s) => s.id === id)?.name || id;
 const roomNames = (job: Job): Label[] =>
-  job.spaces.map((s) => ({ at: middleOf(s.outline), text: s.name || s.id, strong: true, backed: true }));
+  job.spaces.map((s) => ({ at: middleOfRing(s.outline), text: s.name || s.id, strong: true, backed: true }));
 
 /** The rooms with the length of every wall, doorways with their widths. */
 export function surveyPicture(job: Job): Drawing {
@@ -157,7 +150,7 @@ export const layerPicture = (
     shapes: pieces.map((p): Shape => ({ stuff: 'board', rings: p.outline })),
     labels: pieces.map((p): Label => {
       const box = boxOf(p.outline[0]!);
-      return { at: middleOf(p.outline[0]!), text: p.id, room: [box.maxX - box.minX, box.maxY - box.minY], backed: true };
+      return { at: middleOfRing(p.outline[0]!), text: p.id, room: [box.maxX - box.minX, box.maxY - box.minY], backed: true };
     }),
   });
 
@@ -165,7 +158,7 @@ export const layerPicture = (
 export const roomsPicture = (job: Job, title: string, words: ReadonlyMap<string, string>): Drawing =>
   floorPicture(job, title, {
     labels: job.spaces.flatMap((s): Label[] => {
-      const at = middleOf(s.outline);
+      const at = middleOfRing(s.outline);
       const word = words.get(s.id);
       return [
         { at, text: nameOf(job, s.id), strong: true },

@@ -149,13 +149,14 @@ function linesFor(report: OrderReport, judged: readonly Judged[], waited: readon
   return [...(boxes as Wanted[]), ...wantedOf(report).filter((w) => !planks.has(w.item))];
 }
 
-const roomsOf = (job: Job, { boxes }: OrderReport, floor: string): string => {
-  const own = boxes.find((b) => b.floors.some((f) => f.floor === floor));
-  const spaces = own?.floors.length === 1 ? own.spaces : [];
-  return spaces.length > 0
-    ? spaces.map((id) => job.spaces.find((s) => s.id === id)?.name || id).join(' + ')
-    : `floor ${floor.replace(/^f/, '')}`;
-};
+/** A floor by its rooms. */
+const roomsOf = (job: Job, { boxes }: OrderReport, floor: string): string =>
+  boxes
+    .flatMap((b) => b.floors)
+    .filter((f) => f.floor === floor)
+    .flatMap((f) => f.spaces)
+    .map((id) => job.spaces.find((s) => s.id === id)?.name || id)
+    .join(' + ');
 
 /** Orders as they were placed, what comes on which day, and taking it in. */
 function Placed({ job, report }: { job: Job; report: OrderReport }) {

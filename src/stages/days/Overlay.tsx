@@ -1,6 +1,6 @@
 'use client';
 import { useAnswer, useJob } from '@/ui/desk';
-import { boxOf, insideRing, type Point, type Ring } from '@/core/geometry';
+import { boxOf, middleOfRing } from '@/core/geometry';
 import { ringPath } from '@/ui/sheet/paths';
 import { matrixOf, toScreen, type View } from '@/ui/sheet/view';
 import styles from './days.module.css';
@@ -9,12 +9,6 @@ import { dayWords, roomDays } from './words';
 
 /** A room smaller than this on screen (px) says only when it is free. */
 const LABEL = { wide: 96, high: 64 };
-
-const middleOf = (ring: Ring): Point => {
-  const box = boxOf(ring);
-  const centre: Point = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
-  return insideRing(centre, ring) ? centre : ring.reduce<Point>(([x, y], p) => [x + p[0] / ring.length, y + p[1] / ring.length], [0, 0]);
-};
 
 /** In every room when it is laid and when it is free again; the rooms of the chosen task are marked. */
 export function Overlay({ view }: { view: View }) {
@@ -36,7 +30,7 @@ export function Overlay({ view }: { view: View }) {
         </g>
       )}
       {job.spaces.map((s) => {
-        const [x, y] = toScreen(view, middleOf(s.outline));
+        const [x, y] = toScreen(view, middleOfRing(s.outline));
         const { lay, free } = days.get(s.id)!;
         const on = boxOf(s.outline.map((p) => toScreen(view, p)));
         const isLarge = on.maxX - on.minX > LABEL.wide && on.maxY - on.minY > LABEL.high;
