@@ -53,7 +53,10 @@ function Known({ job, report }: { job: Job; report: OrderReport }) {
         {report.cost > 0 && (
           <li>
             <span>
-              Cost{report.unpriced > 0 ? `, without ${report.unpriced} line${report.unpriced === 1 ? '' : 's'} that have no price` : ''}
+              Cost
+              {report.unpriced > 0
+                ? `, without ${report.unpriced === 1 ? '1 line that has' : `${report.unpriced} lines that have`} no price`
+                : ''}
             </span>
             <b className={styles.figure}>{money(job, report.cost)}</b>
           </li>

@@ -5,7 +5,7 @@ import { useSupplier } from '@/ui/desk';
 import { Button, Lines, Mistake, Stops, Why } from '@/ui/kit';
 import styles from './buy.module.css';
 import { holdBoxes, putPlaced, takeIn, takePrices } from './edits';
-import { batchWords, money } from './words';
+import { batchWords } from './words';
 
 /** Everything that has packs, with how many; the boxes of a product by its first size, for a box holds all sizes. */
 export const wantedOf = ({ items, sundries, boxes }: OrderReport): readonly Wanted[] => [
@@ -97,7 +97,7 @@ function Offers({ job, report, name, offers, busy, onOrder }: OffersProps) {
                   <span>
                     Batch {b.batch}, {offer.days} days
                   </span>
-                  <b className={styles.figure}>{b.packs}</b>
+                  <b className={styles.figure}>{b.packs} boxes</b>
                 </li>
               ))}
             </Lines>
@@ -129,7 +129,7 @@ function Offers({ job, report, name, offers, busy, onOrder }: OffersProps) {
         )}
       </Stops>
       {!lines && <Why tone="quiet">Boxes that no batch is enough for cannot be ordered as they are.</Why>}
-      <Why tone="quiet">Prices are {money(job, offers[0]?.price ?? 0)} and the like for a pack: the supplier’s own, and invented here.</Why>
+      <Why tone="quiet">Its prices are for one pack, and invented here.</Why>
     </>
   );
 }
