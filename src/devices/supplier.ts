@@ -56,13 +56,10 @@ export class SimulatedSupplier implements Supplier {
   async order(lines: readonly Wanted[]): Promise<TakenOrder | string> {
     this.reach();
     for (const { item, packs, batch } of lines) {
-      const offer = this.offerOf(item);
-      const has =
-        batch === undefined
-          ? offer.batches.reduce((sum, b) => sum + b.packs, 0)
-          : (offer.batches.find((b) => b.batch === batch)?.packs ?? 0);
-      if (has < packs && batch !== offer.awaited?.batch)
-        return `Of ${item}${batch === undefined ? '' : `, batch ${batch},`} there are ${has} left, not ${packs}.`;
+      const { batches, awaited } = this.offerOf(item);
+      const all = [...batches, ...(batch === undefined || !awaited ? [] : [awaited])];
+      const has = all.filter((b) => batch === undefined || b.batch === batch).reduce((sum, b) => sum + b.packs, 0);
+      if (has < packs) return `Of ${item}${batch === undefined ? '' : `, batch ${batch},`} there are ${has} left, not ${packs}.`;
     }
     const parts = new Map<string, { item: string; packs: number; batch?: string }[]>();
     const put = (days: number, line: { item: string; packs: number; batch?: string }) => {

@@ -5,9 +5,10 @@ const asked = (body: unknown, origin?: string) =>
   POST(new Request('http://127.0.0.1:4000/api/devices/supplier', { method: 'POST', headers: { host: '127.0.0.1:4000', ...(origin ? { origin } : {}) }, body: typeof body === 'string' ? body : JSON.stringify(body) })); // prettier-ignore
 const lines = [{ item: 'tape', packs: 2 }];
 
-// now and then it is away by itself
-beforeEach(() => void jest.spyOn(Math, 'random').mockReturnValue(0.9));
-afterEach(() => jest.restoreAllMocks());
+// now and then it is away by itself; it keeps the clock that it is made with
+let time = Date.now();
+jest.spyOn(Math, 'random').mockReturnValue(0.9);
+jest.spyOn(Date, 'now').mockImplementation(() => time);
 
 test('it offers and takes orders in the words that a page reads', async () => {
   const offered = (await (await asked({ do: 'offers', lines })).json()) as { name: string; offers: unknown[] };
@@ -29,11 +30,10 @@ test('what is not there is refused in words, and so is what it does not know', a
 });
 
 test('while it is away that is said, with what to do, and it comes back', async () => {
-  const now = Date.now();
   await asked({ do: 'outage' });
   const away = await asked({ do: 'offers', lines });
   expect(away.status).toBe(503);
   expect(((await away.json()) as { problems: { text: string }[] }).problems[0]!.text).toContain('ask again');
-  jest.spyOn(Date, 'now').mockReturnValue(now + 60_000);
+  time += 60_000;
   expect((await asked({ do: 'offers', lines })).status).toBe(200);
 });
