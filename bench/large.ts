@@ -39,6 +39,32 @@ export function brokenHall(): Job {
   return { ...newJob('Broken hall', 'metric', 1000, 1000), kerf: 3, spaces, openings };
 }
 
+/** So many rooms along both sides of one corridor, all one floor. */
+export function corridorOf(rooms: number): Job {
+  const [width, depth, wall, corridor] = [2600, 3400, 100, 1400];
+  const spaces: Job['spaces'] = [];
+  const openings: NonNullable<Job['openings']> = [];
+  const rectangle = (x: number, y: number, w: number, h: number): [number, number][] => [
+    [x, y],
+    [x + w, y],
+    [x + w, y + h],
+    [x, y + h],
+  ];
+  spaces.push({ id: 'corridor', name: 'Corridor', outline: rectangle(0, 0, Math.ceil(rooms / 2) * (width + wall) - wall, corridor) });
+  for (let n = 0; n < rooms; n++) {
+    const x = Math.floor(n / 2) * (width + wall);
+    const above = n % 2 === 0;
+    spaces.push({ id: `r${n}`, name: `Room ${n + 1}`, outline: rectangle(x, above ? corridor + wall : -wall - depth, width, depth) });
+    openings.push({
+      id: `d${n}`,
+      between: ['corridor', `r${n}`],
+      outline: rectangle(x + 400 + ((n * 137) % 1200), above ? corridor : -wall, 800, wall),
+      finish: 'through',
+    });
+  }
+  return { ...newJob(`${rooms} rooms on a corridor`, 'metric', 1000, 1000), kerf: 3, spaces, openings };
+}
+
 /** A DXF of so many entities: rooms as closed polylines, and as many again drawn by single lines. */
 export function drawingOf(entities: number): string {
   const lines = ['0', 'SECTION', '2', 'HEADER', '9', '$INSUNITS', '70', '4', '0', 'ENDSEC', '0', 'SECTION', '2', 'ENTITIES'];

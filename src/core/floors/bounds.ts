@@ -2,10 +2,10 @@ import { boxOf, polygonArea } from '../geometry';
 import type { Problem } from '../given';
 import type { Floor } from './floors';
 
-/** Five halls of 2,000 m²: what asks for more was entered in the wrong unit. */
-const MOST_PLANKS = 40_000;
-/** A floor has no more rows than this: 480 m across rows of a usual plank. */
-const MOST_ROWS = 2500;
+/** Five halls of 2,000 m² and more: what asks for more was entered in the wrong unit. */
+const MOST_PLANKS = 50_000;
+/** A floor has no more rows than this: almost 800 m across rows of a usual plank. */
+const MOST_ROWS = 4000;
 
 /**
  * Floors larger than anybody lays: a search through them would not end in sensible time.

@@ -1,5 +1,6 @@
 import {
   boxOf,
+  clipBox,
   difference,
   drawnIn,
   intersection,
@@ -185,9 +186,8 @@ function formFloor(job: Surveyed, id: string, spaces: readonly Space[], ways: re
   );
 
   for (const space of spaces) {
-    const part = spaces.length === 1 ? laid : intersection(laid, [[space.outline]]);
-    if (part.reduce((sum, p) => sum + polygonArea(p), 0) < NO_FLOOR) {
-      const box = boxOf(space.outline);
+    const box = boxOf(space.outline);
+    if (areaWithin(laid, space.outline) < NO_FLOOR) {
       const dims = `${Math.round(box.maxX - box.minX)} × ${Math.round(box.maxY - box.minY)} mm`;
       return bad({
         path: `spaces[${job.spaces.indexOf(space)}].outline`,
@@ -196,6 +196,16 @@ function formFloor(job: Surveyed, id: string, spaces: readonly Space[], ways: re
     }
   }
   return good({ id, spaces, product, layout, laid, edges: edgesOf(laid, sources), ways: laidThrough });
+}
+
+const areaOf = (multi: MultiPolygon): number => multi.reduce((sum, p) => sum + polygonArea(p), 0);
+
+/** How much is laid within a space, mm²; at least so much, where that is plain from its box. */
+function areaWithin(laid: MultiPolygon, outline: Ring): number {
+  const box = boxOf(outline);
+  const inBox = clipBox(laid, box);
+  const least = areaOf(inBox) - ((box.maxX - box.minX) * (box.maxY - box.minY) - Math.abs(signedArea(outline)));
+  return least > NO_FLOOR ? least : areaOf(intersection(inBox, [[outline]]));
 }
 
 /** The job's layout and product with the overrides for these spaces, the later entry winning field by field. */
@@ -247,34 +257,61 @@ function addRing(sources: Source[], ring: Ring, gap: number, bound: (edge: numbe
   ring.forEach((a, i) => sources.push({ a, b: ring[(i + 1) % ring.length]!, gap, bound: bound(i) }));
 }
 
-/** Names what each edge of the laid area keeps away from: the parallel line at just its gap, nearest to the edge's middle. */
-function edgesOf(laid: MultiPolygon, sources: readonly Source[]): LaidEdge[] {
-  const edges: LaidEdge[] = [];
-  for (const polygon of laid) {
-    for (const ring of polygon.map((r, i) => (signedArea(r) > 0 === (i === 0) ? r : [...r].reverse()))) {
-      ring.forEach((a, i) => {
-        const b = ring[(i + 1) % ring.length]!;
-        const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
-        const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-        const [dx, dy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
-        let best: Bound = { kind: 'wall', space: '', wall: -1 };
-        let least = Infinity;
-        for (const s of sources) {
-          const run = Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]);
-          const [sx, sy] = [(s.b[0] - s.a[0]) / run, (s.b[1] - s.a[1]) / run];
-          if (Math.abs(dx * sy - dy * sx) > 1e-3) continue;
-          const off = Math.abs((middle[0] - s.a[0]) * sy - (middle[1] - s.a[1]) * sx);
-          if (Math.abs(off - s.gap) > 0.05) continue;
-          const along = (middle[0] - s.a[0]) * sx + (middle[1] - s.a[1]) * sy;
-          const past = Math.max(0, -along, along - run);
-          if (past < least) {
-            least = past;
-            best = s.bound;
-          }
-        }
-        edges.push({ a, b, bound: best });
-      });
+/** How large the squares are by which sources are looked up, mm. */
+const CELL = 2000;
+
+/** Sources by the squares that they lie in or keep the floor out of. */
+function sourcesNear(sources: readonly Source[]): (p: Point) => readonly Source[] {
+  const cells = new Map<string, Source[]>();
+  const cell = (v: number) => Math.floor(v / CELL);
+  for (const source of sources) {
+    const { a, b, gap } = source;
+    const reach = gap + 1;
+    for (let i = cell(Math.min(a[0], b[0]) - reach); i <= cell(Math.max(a[0], b[0]) + reach); i++) {
+      for (let j = cell(Math.min(a[1], b[1]) - reach); j <= cell(Math.max(a[1], b[1]) + reach); j++) {
+        const key = `${i} ${j}`;
+        const own = cells.get(key);
+        if (own) own.push(source);
+        else cells.set(key, [source]);
+      }
     }
   }
-  return edges;
+  return ([x, y]) => cells.get(`${cell(x)} ${cell(y)}`) ?? [];
 }
+
+/** The source that lies at just its gap beside an edge and is parallel to it, and how far past its end the edge's middle lies; the nearest there is. */
+function sourceBeside(a: Point, b: Point, middle: Point, sources: readonly Source[]): { bound: Bound; past: number } | null {
+  const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const [dx, dy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+  let best: { bound: Bound; past: number } | null = null;
+  for (const s of sources) {
+    const run = Math.hypot(s.b[0] - s.a[0], s.b[1] - s.a[1]);
+    const [sx, sy] = [(s.b[0] - s.a[0]) / run, (s.b[1] - s.a[1]) / run];
+    if (Math.abs(dx * sy - dy * sx) > 1e-3) continue;
+    const off = Math.abs((middle[0] - s.a[0]) * sy - (middle[1] - s.a[1]) * sx);
+    if (Math.abs(off - s.gap) > 0.05) continue;
+    const along = (middle[0] - s.a[0]) * sx + (middle[1] - s.a[1]) * sy;
+    const past = Math.max(0, -along, along - run);
+    if (past < (best?.past ?? Infinity)) best = { bound: s.bound, past };
+  }
+  return best;
+}
+
+/** Names what each edge of the laid area keeps away from: the parallel line at just its gap, nearest to the edge's middle. */
+function edgesOf(laid: MultiPolygon, sources: readonly Source[]): LaidEdge[] {
+  const near = sourcesNear(sources);
+  return laid.flatMap((polygon) =>
+    oriented(polygon).flatMap((ring) =>
+      ring.map((a, i): LaidEdge => {
+        const b = ring[(i + 1) % ring.length]!;
+        const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+        const found = sourceBeside(a, b, middle, near(middle));
+        // beside none of those about: a corner that two gaps share
+        const { bound } = (found?.past === 0 ? found : sourceBeside(a, b, middle, sources)) ?? { bound: NOWHERE };
+        return { a, b, bound };
+      }),
+    ),
+  );
+}
+
+const NOWHERE: Bound = { kind: 'wall', space: '', wall: -1 };

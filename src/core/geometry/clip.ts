@@ -6,10 +6,8 @@
  * that lies on a row's edge gives no sliver, and both neighbours of a line get the very same points on it.
  */
 import { insideRing, signedArea, tidyRing } from './ring';
-import type { MultiPolygon, Point, Polygon, Ring } from './point';
+import { ON_LINE, TOLERANCE, type Box, type MultiPolygon, type Point, type Polygon, type Ring } from './point';
 
-/** Points this near to the line lie on it. */
-const ON_LINE = 1e-6;
 /** What is smaller than this, in mm², is dust. */
 const DUST = 1e-3;
 
@@ -131,6 +129,10 @@ export function clipBand(multi: MultiPolygon, axis: 0 | 1, from: number, to: num
   return multi.flatMap((p) => clipHalf(p, axis, from, 1)).flatMap((p) => clipHalf(p, axis, to, -1));
 }
 
+/** The parts of a multipolygon within a box. */
+export const clipBox = (multi: MultiPolygon, { minX, minY, maxX, maxY }: Box): MultiPolygon =>
+  clipBand(clipBand(multi, 0, minX, maxX), 1, minY, maxY);
+
 /** A stretch [from, to] of a line. */
 export type Span = readonly [number, number];
 
@@ -152,7 +154,7 @@ export function spansAt(multi: MultiPolygon, axis: 0 | 1, at: number, side: 1 | 
       }
     }
     cuts.sort((a, b) => a - b);
-    for (let k = 0; k + 1 < cuts.length; k += 2) if (cuts[k + 1]! - cuts[k]! > ON_LINE) spans.push([cuts[k]!, cuts[k + 1]!]);
+    for (let k = 0; k + 1 < cuts.length; k += 2) if (cuts[k + 1]! - cuts[k]! > TOLERANCE) spans.push([cuts[k]!, cuts[k + 1]!]);
   }
   return spans.sort((a, b) => a[0] - b[0]);
 }
@@ -163,7 +165,7 @@ export function commonSpans(a: readonly Span[], b: readonly Span[]): Span[] {
   for (let i = 0, j = 0; i < a.length && j < b.length;) {
     const from = Math.max(a[i]![0], b[j]![0]);
     const to = Math.min(a[i]![1], b[j]![1]);
-    if (to - from > ON_LINE) common.push([from, to]);
+    if (to - from > TOLERANCE) common.push([from, to]);
     if (a[i]![1] < b[j]![1]) i++;
     else j++;
   }

@@ -1,5 +1,6 @@
 import * as clipping from 'polyclip-ts';
-import { boxOf, crossingEdges, insidePolygon, oriented, polygonArea, signedArea, tidyRing } from './ring';
+import { insideAny } from './inside';
+import { boxOf, crossingEdges, oriented, polygonArea, signedArea, tidyRing } from './ring';
 import type { MultiPolygon, Point, Polygon, Ring } from './point';
 
 /** An outline that the floor keeps away from, and by how much. */
@@ -38,7 +39,8 @@ function sound(operation: (grid: number) => unknown, wanted: (p: Point) => boole
   for (const grid of GRIDS) {
     try {
       const result = firm(operation(grid) as MutablePolygon[]);
-      if (probes(result).every((p) => result.some((polygon) => insidePolygon(p, polygon)) === wanted(p))) return result;
+      const inside = insideAny(result);
+      if (probes(result).every((p) => inside(p) === wanted(p))) return result;
     } catch {
       // the next grid
     }
@@ -69,20 +71,18 @@ function probes(multi: MultiPolygon): Point[] {
   return points;
 }
 
-const inAny = (multi: MultiPolygon) => (p: Point) => multi.some((polygon) => insidePolygon(p, polygon));
-
 /** All that lies in any of the polygons. */
 export function union(polygons: MultiPolygon): MultiPolygon {
   return sound((grid) => {
     const [first, ...rest] = onGrid(polygons, grid);
     return first ? clipping.union([first], ...rest.map((p) => [p])) : [];
-  }, inAny(polygons));
+  }, insideAny(polygons));
 }
 
 /** What is left of `from` without `minus`. */
 export function difference(from: MultiPolygon, minus: MultiPolygon): MultiPolygon {
   if (minus.length === 0 || from.length === 0) return from;
-  const [had, taken] = [inAny(from), inAny(minus)];
+  const [had, taken] = [insideAny(from), insideAny(minus)];
   return sound(
     (grid) => clipping.difference(onGrid(from, grid), ...onGrid(minus, grid).map((p) => [p])),
     (p) => had(p) && !taken(p),
@@ -92,7 +92,7 @@ export function difference(from: MultiPolygon, minus: MultiPolygon): MultiPolygo
 /** What lies in both. */
 export function intersection(a: MultiPolygon, b: MultiPolygon): MultiPolygon {
   if (a.length === 0 || b.length === 0) return [];
-  const [inA, inB] = [inAny(a), inAny(b)];
+  const [inA, inB] = [insideAny(a), insideAny(b)];
   return sound(
     (grid) => clipping.intersection(onGrid(a, grid), onGrid(b, grid)),
     (p) => inA(p) && inB(p),

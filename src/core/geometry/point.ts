@@ -11,6 +11,12 @@ export type Box = { readonly minX: number; readonly minY: number; readonly maxX:
 /** Points closer than this are one point: a thousandth of what any tool can cut. */
 export const TOLERANCE = 1e-6;
 
+/**
+ * What lies within this (mm) of a row's edge or an end joint lies on it: corners given to a thousandth and turned may miss the line that they
+ * are meant to lie on by some of them. Set-out and clipping go by the same, so that neither sees a strip where the other sees none.
+ */
+export const ON_LINE = 5e-3;
+
 /** Lengths in a plan file are rounded to a thousandth; two of them may differ by this (mm) and be meant as one. */
 export const ROUNDING = 0.01;
 

@@ -1,4 +1,4 @@
-import { boxOf, clipBand, commonSpans, polygonArea, spansAt, turnedMulti, type Polygon, type Span } from '../geometry';
+import { boxOf, clipBand, commonSpans, ON_LINE, polygonArea, spansAt, turnedMulti, type Polygon, type Span } from '../geometry';
 import type { Floor } from '../floors';
 import type { RowBand, SetOut } from '../setout';
 
@@ -23,8 +23,12 @@ export type Contact = { readonly before: number; readonly after: number; readonl
 
 export type FloorRuns = { readonly runs: readonly Run[]; readonly contacts: readonly Contact[] };
 
-/** Less floor than this (mm²) takes no piece. */
+/** Less floor than this (mm²), or a strip no wider than what still counts as a line, takes no piece. */
 const NO_PIECE = 0.05;
+const takesPiece = (shape: Polygon): boolean => {
+  const { minX, minY, maxX, maxY } = boxOf(shape[0]!);
+  return polygonArea(shape) > NO_PIECE && Math.min(maxX - minX, maxY - minY) > 2 * ON_LINE;
+};
 
 /** Cuts every row of a floor with its laid area: the runs in laying order, and where they touch. */
 export function runsOf(floor: Floor, setOut: SetOut): FloorRuns {
@@ -32,7 +36,7 @@ export function runsOf(floor: Floor, setOut: SetOut): FloorRuns {
   type Draft = { row: RowBand; shape: Polygon; before: Span[]; after: Span[]; index: number };
   const byRow: Draft[][] = setOut.rows.map((row) =>
     clipBand(laid, 1, row.from, row.to)
-      .filter((shape) => polygonArea(shape) > NO_PIECE)
+      .filter(takesPiece)
       .map((shape) => ({ row, shape, before: [], after: [], index: 0, box: boxOf(shape[0]!) }))
       .sort((a, b) => a.box.minX - b.box.minX || a.box.minY - b.box.minY),
   );
