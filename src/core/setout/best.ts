@@ -1,22 +1,46 @@
 import { modulo } from '../geometry';
-import { periodOf, rowAt, SAME, stripAt, type Grid, type RunningWall } from './circle';
-import { doorwayPlaces, wrappedDoorways, type RunningDoorway } from './jambs';
+import { leastStrip, periodOf, SAME, type Grid, type RunningWall } from './circle';
+import {
+  crossedRegisters,
+  doorwayPlaces,
+  doorwayRoom,
+  registerPlaces,
+  wrappedDoorways,
+  type CrossedRegister,
+  type RunningDoorway,
+} from './jambs';
 
 /**
- * How good a place of the rows is: fewest strips under the least rip, then fewest doorways wrapped by one plank, then the widest worst
- * strip (each over its wall's weight), then the widest of all together. Walls on which a row runs out wherever the rows lie count in none of
- * it: no place is better for them than another.
+ * How good a place of the rows is: fewest strips under the least rip, then fewest doorways wrapped by one plank, then strips that are wide enough, then
+ * fewest registers that a row's edge crosses, then the widest worst strip (each over its wall's weight), then the most room for a tape's error, then the
+ * widest of all together. Walls on which a row runs out wherever the rows lie count in none of it: no place is better for them than another.
  */
 export type Score = {
   readonly broken: number;
   readonly wrapped: number;
+  readonly registers: number;
   readonly worst: number;
   readonly sum: number;
   /** the worst strip as it is, mm, whatever its wall's weight */
   readonly narrowest: number;
+  /** from how narrow a strip on (mm) it is wide enough to look at other things first */
+  readonly enough: number;
+  /** how far the rows may lie otherwise before a strip or a doorway is wrong, mm */
+  readonly room: number;
 };
 
-export function scoreOf(walls: readonly RunningWall[], grid: Grid, leastRip: number, doorways: readonly RunningDoorway[] = []): Score {
+/** What stands beside and in the rows. */
+export type Beside = { readonly doorways?: readonly RunningDoorway[]; readonly registers?: readonly CrossedRegister[] };
+
+/** A strip is wide enough from so many times the least rip on. */
+const ENOUGH = 2;
+
+export function scoreOf(
+  walls: readonly RunningWall[],
+  grid: Grid,
+  leastRip: number,
+  { doorways = [], registers = [] }: Beside = {},
+): Score {
   const widest = Math.max(...grid.widths);
   let broken = 0;
   let worst = widest;
@@ -28,21 +52,26 @@ export function scoreOf(walls: readonly RunningWall[], grid: Grid, leastRip: num
     const high = Math.max(w0, w1);
     // askew by more than a plank's width: crossed wherever the rows lie
     if (high - low >= widest) continue;
-    const crossed = high - low > SAME && rowAt(grid, high - SAME * 2).index !== rowAt(grid, low + SAME * 2).index;
-    const strip = crossed ? 0 : wall.side === 'start' ? stripAt(grid, high, 'start') : stripAt(grid, low, 'far');
+    const strip = leastStrip(grid, low, high, wall.side);
     if (strip < leastRip - SAME) broken++;
     if (strip / wall.weight < worst) worst = strip / wall.weight;
     if (strip < narrowest) narrowest = strip;
     sum += strip * (wall.u[1] - wall.u[0]);
   }
-  return { broken, wrapped: wrappedDoorways(doorways, grid), worst, sum, narrowest };
+  const room = doorways.reduce((least, d) => Math.min(least, doorwayRoom(d, grid)), narrowest - leastRip);
+  const wrapped = wrappedDoorways(doorways, grid);
+  return { broken, wrapped, registers: crossedRegisters(registers, grid), worst, sum, narrowest, enough: ENOUGH * leastRip, room };
 }
 
 /** Negative where `a` is the better one. */
 export function compareScores(a: Score, b: Score): number {
   if (a.broken !== b.broken) return a.broken - b.broken;
   if (a.wrapped !== b.wrapped) return a.wrapped - b.wrapped;
+  const [wideA, wideB] = [Math.min(a.worst, a.enough), Math.min(b.worst, b.enough)];
+  if (Math.abs(wideA - wideB) > 1e-6) return wideB - wideA;
+  if (a.registers !== b.registers) return a.registers - b.registers;
   if (Math.abs(a.worst - b.worst) > 1e-6) return b.worst - a.worst;
+  if (Math.abs(a.room - b.room) > 1e-6) return b.room - a.room;
   return Math.abs(a.sum - b.sum) > 1e-3 ? b.sum - a.sum : 0;
 }
 
@@ -54,14 +83,14 @@ const MOST_PAIRS = 200_000;
  *
  * @param walls what runs with the planks; may be empty, then `otherwise` is returned
  * @param otherwise origin that is taken among equals, and where there is nothing to choose by
- * @param doorways in which a row's edge should end
+ * @param beside doorways in which a row's edge should end, registers that should lie in the middle of a plank
  */
 export function bestOrigin(
   walls: readonly RunningWall[],
   widths: readonly number[],
   leastRip: number,
   otherwise: number,
-  doorways: readonly RunningDoorway[] = [],
+  beside: Beside = {},
 ): number {
   const period = periodOf(widths);
   const edges: number[] = [];
@@ -89,11 +118,14 @@ export function bestOrigin(
       candidates.push(place);
     }
   };
-  // one strip a whole plank, or just as wide as it must be; a row's edge where a doorway becomes right
+  // one strip a whole plank, or just as wide as it must be; a row's edge where a doorway or a register becomes right
   for (const e of edges) {
-    for (const { at } of starts.values()) for (const strip of [0, leastRip]) propose(at + strip - e);
-    for (const { at } of fars.values()) for (const strip of [0, leastRip]) propose(at - strip - e);
-    for (const doorway of doorways) for (const place of doorwayPlaces(doorway)) propose(place - e);
+    const strips = beside.registers?.length ? [0, leastRip, ENOUGH * leastRip] : [0, leastRip];
+    for (const { at } of starts.values()) for (const strip of strips) propose(at + strip - e);
+    for (const { at } of fars.values()) for (const strip of strips) propose(at - strip - e);
+    for (const doorway of beside.doorways ?? []) for (const place of doorwayPlaces(doorway)) propose(place - e);
+    for (const register of beside.registers ?? [])
+      for (const width of new Set(widths)) for (const place of registerPlaces(register, width)) propose(place - e);
   }
   // two strips equal over their weights: the row after a start wall and the one before a far wall share what lies between
   if (starts.size * fars.size * edges.length ** 2 <= MOST_PAIRS) {
@@ -109,9 +141,9 @@ export function bestOrigin(
     }
   }
   let best = candidates[0]!;
-  let score = scoreOf(walls, { origin: best, widths }, leastRip, doorways);
+  let score = scoreOf(walls, { origin: best, widths }, leastRip, beside);
   for (let i = 1; i < candidates.length; i++) {
-    const next = scoreOf(walls, { origin: candidates[i]!, widths }, leastRip, doorways);
+    const next = scoreOf(walls, { origin: candidates[i]!, widths }, leastRip, beside);
     if (compareScores(next, score) < 0) {
       best = candidates[i]!;
       score = next;

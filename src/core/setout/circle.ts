@@ -4,11 +4,11 @@
  * way from its point to the hand. Each strip is linear in the shift but for one jump, so the best shift lies where two strips are
  * equal or where one is a whole plank: a short list to look through, nothing to sample.
  */
-import { turned, type Frame, type MultiPolygon, type Point } from '../geometry';
+import { ON_LINE, turned, type Frame, type MultiPolygon, type Point } from '../geometry';
 import type { Bound, LaidEdge } from '../floors';
 
-/** Two places closer than this (mm) are one: a strip of nothing is a whole plank. Angles are kept to six decimals, which moves a long wall's end by less. */
-export const SAME = 2e-3;
+/** Two places closer than this (mm) are one: a strip of nothing is a whole plank. */
+export const SAME = ON_LINE;
 /** Walls within this angle of the planks run with them (degrees), as the audit counts them. */
 export const RUNS_WITH = 10;
 /** The greatest slope, across over along, of a wall that runs with the planks. */
@@ -84,6 +84,31 @@ export function rowAt(grid: Grid, w: number): { readonly index: number; readonly
   return { index: turns * widths.length + k, from, to: from + widths[k]! };
 }
 
+/** How far inside a wall's end (mm) one looks which row lies there. */
+const INSIDE = 2 * SAME;
+
+/** Whether a row's edge runs out on a wall between its ends. */
+const crossingsOf = (grid: Grid, low: number, high: number): number =>
+  high - low < SAME ? 0 : rowAt(grid, high - INSIDE).index - rowAt(grid, low + INSIDE).index;
+
+/**
+ * The strip beside one end of a wall, in the row that lies there just inside it: where a row's edge meets the end of a wall that leans, nothing is left of
+ * the row beyond.
+ *
+ * @param other w at the wall's other end
+ */
+function stripAtEnd(grid: Grid, w: number, other: number, side: 'start' | 'far'): number {
+  if (Math.abs(other - w) < SAME) return stripAt(grid, w, side);
+  const row = rowAt(grid, w + (other > w ? INSIDE : -INSIDE));
+  return Math.max(0, side === 'start' ? row.to - w : w - row.from);
+}
+
+/** The least strip beside a wall whose ends lie at `low` and `high`: 0 where a row's edge runs out on it. */
+export function leastStrip(grid: Grid, low: number, high: number, side: 'start' | 'far'): number {
+  if (crossingsOf(grid, low, high) > 0) return 0;
+  return side === 'start' ? stripAtEnd(grid, high, low, side) : stripAtEnd(grid, low, high, side);
+}
+
 /** The strip left beside a wall of one w: whole planks count as whole. */
 export function stripAt(grid: Grid, w: number, side: 'start' | 'far'): number {
   if (side === 'start') return rowAt(grid, w).to - w;
@@ -112,9 +137,9 @@ export const isAlwaysCrossed = ({ w: [a, b] }: RunningWall, widths: readonly num
 /** The strips beside every wall for one place of the rows. */
 export function stripsFor(walls: readonly RunningWall[], grid: Grid): readonly Strip[] {
   return walls.map((wall) => {
-    const at = [stripAt(grid, wall.w[0], wall.side), stripAt(grid, wall.w[1], wall.side)] as const;
-    const [low, high] = wall.w[0] < wall.w[1] ? wall.w : [wall.w[1], wall.w[0]];
-    const crossed = high - low < SAME ? 0 : rowAt(grid, high - SAME * 2).index - rowAt(grid, low + SAME * 2).index;
+    const [a, b] = wall.w;
+    const at = [stripAtEnd(grid, a, b, wall.side), stripAtEnd(grid, b, a, wall.side)] as const;
+    const crossed = crossingsOf(grid, Math.min(a, b), Math.max(a, b));
     return {
       wall,
       at,

@@ -61,3 +61,40 @@ export const doorwayPlaces = ({ low, high, clear }: RunningDoorway): readonly nu
   low - FINGER,
   high + FINGER,
 ];
+
+/**
+ * How far a row's edge may lie otherwise before a doorway is wrapped by one plank, mm: to the faces from an edge well inside, or from the nearest edge
+ * outside to where it would leave a lip.
+ */
+export function doorwayRoom(doorway: RunningDoorway, grid: Grid): number {
+  const { low, high, clear } = doorway;
+  const edges = edgesBeside({ ...doorway, low: low - FINGER, high: high + FINGER }, grid);
+  const inside = edges.map((e) => Math.min(e - low - clear, high - clear - e));
+  const within = Math.max(-Infinity, ...inside);
+  if (within >= 0) return within;
+  return Math.max(0, Math.min(...edges.map((e) => Math.max(low - FINGER - e, e - high - FINGER))));
+}
+
+/** A register as the rows see it: its reach across them. */
+export type CrossedRegister = readonly [low: number, high: number];
+
+/** How near a row's edge may come to a register that lies in the middle of a plank, mm. */
+const REGISTER_EDGE = 20;
+
+/** How many registers a row's edge crosses, or all but does, though they would fit between two. */
+export function crossedRegisters(registers: readonly CrossedRegister[], grid: Grid): number {
+  let count = 0;
+  for (const [low, high] of registers) {
+    const { from, to } = rowAt(grid, (low + high) / 2);
+    const fits = high - low + 2 * REGISTER_EDGE <= to - from;
+    if (fits && (low - from < REGISTER_EDGE - SLACK || to - high < REGISTER_EDGE - SLACK)) count++;
+  }
+  return count;
+}
+
+/** Places of the edge before a row of some width that have a register in the row: in its middle, and as near to either edge as may be. */
+export const registerPlaces = ([low, high]: CrossedRegister, width: number): readonly number[] => [
+  (low + high - width) / 2,
+  low - REGISTER_EDGE,
+  high + REGISTER_EDGE - width,
+];

@@ -223,3 +223,50 @@ test('a wall askew by more than a plank’s width is known as such, and is in no
     expect(worst).toBeCloseTo(there[wall]!.least, 6);
   }
 });
+
+test('the strip beside a wall out of square is what is just inside it: a row’s edge at its end leaves a wedge, not a whole plank', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 3000, max: 5000 }), fc.boolean(), (out, width, turned) => {
+      const job = room(4000, width);
+      // the starting wall, or the far one, rises by so much over its length
+      const outline: [number, number][] = turned
+        ? [[0, 0], [4000, out], [4000, width], [0, width]] // prettier-ignore
+        : [[0, 0], [4000, 0], [4000, width], [0, width + out]]; // prettier-ignore
+      const floor = floorOf({ ...job, spaces: [{ ...job.spaces[0]!, outline }], layout: { ...job.layout, direction: 0 } });
+      const ground = groundOf(floor);
+      const wall = ground.walls.find((w) => Math.abs(w.w[0] - w.w[1]) > 0.5)!;
+      // an edge where the wall reaches furthest into the floor
+      const end = wall.side === 'start' ? Math.max(...wall.w) : Math.min(...wall.w);
+      const strip = stripsFor([wall], { origin: end, widths: ground.widths })[0]!;
+      expect(strip.least).toBe(0);
+      expect(scoreOf([wall], { origin: end, widths: ground.widths }, 50).broken).toBe(1);
+      // and where it reaches least, a whole plank less what the wall is out
+      const other = wall.side === 'start' ? Math.min(...wall.w) : Math.max(...wall.w);
+      expect(stripsFor([wall], { origin: other, widths: ground.widths })[0]!.least).toBeCloseTo(192 - Math.abs(wall.w[0] - wall.w[1]), 3);
+      // auto lays no such wedge
+      for (const s of setOutOf(floor).strips) expect(s.least).toBeGreaterThanOrEqual(50);
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('registers come to lie within one row where that leaves strips wide enough, and never at the price of a limit', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 2500, max: 5200 }), fc.integer({ min: 600, max: 1900 }), (width, at) => {
+      const job = room(5000, width);
+      const outline: [number, number][] = [[2000, at], [2300, at], [2300, at + 90], [2000, at + 90]]; // prettier-ignore
+      const obstacles: Job['obstacles'] = [{ id: 'r', kind: 'register', gap: 3, outline }];
+      const floor = floorOf({ ...job, obstacles, layout: { ...job.layout, direction: 0 } });
+      const { grid, strips } = setOutOf(floor);
+      const { registers } = groundOf(floor);
+      expect(registers).toHaveLength(1);
+      for (const s of strips) expect(s.least).toBeGreaterThanOrEqual(50);
+      // with one register, some place keeps it whole and both strips at least 100
+      const free = Array.from({ length: 192 }, (_, o) => ({ origin: o, widths: [192] })).some(
+        (g) => scoreOf(groundOf(floor).walls, g, 50, { registers }).worst >= 100 && scoreOf([], g, 50, { registers }).registers === 0,
+      );
+      if (free) expect(scoreOf([], grid, 50, { registers }).registers).toBe(0);
+    }),
+    { numRuns: 40 },
+  );
+});

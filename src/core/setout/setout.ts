@@ -4,7 +4,8 @@ import type { SetOutMode } from '../given';
 import { reachOf, rowAt, runningWalls, SAME, stripsFor, type Grid, type RunningWall, type Strip } from './circle';
 import { bestOrigin, compareScores, scoreOf } from './best';
 import { directionOf } from './direction';
-import { runningDoorways, type RunningDoorway } from './jambs';
+import { runningDoorways, type CrossedRegister, type RunningDoorway } from './jambs';
+import { wideThrift } from './thrift';
 
 /** One row before the walls cut it: `from` and `to` are its w; `width` its planks'. */
 export type RowBand = { readonly n: number; readonly from: number; readonly to: number; readonly width: number };
@@ -34,6 +35,8 @@ export type SetOutGround = {
   readonly walls: readonly RunningWall[];
   /** Doorways in walls that run with the planks. */
   readonly doorways: readonly RunningDoorway[];
+  /** Registers, by their reach across the rows. */
+  readonly registers: readonly CrossedRegister[];
   /** Least and greatest w of the laid area. */
   readonly reach: readonly [number, number];
   readonly widths: readonly number[];
@@ -49,9 +52,22 @@ export function groundOf(floor: Floor): SetOutGround {
     frame,
     walls: runningWalls(floor.edges, frame, weightsOf(floor)),
     doorways: runningDoorways(floor.ways, frame),
+    registers: registersAcross(floor, frame),
     reach: reachOf(floor.laid, frame),
     widths: widthsOf(floor),
   };
+}
+
+/** The registers of a floor as the rows cross them. */
+function registersAcross({ edges }: Floor, frame: Frame): CrossedRegister[] {
+  const reach = new Map<string, [number, number]>();
+  for (const { a, b, bound } of edges) {
+    if (bound.kind !== 'register') continue;
+    const ws = [a, b].map((p) => turned(frame, p)[1]);
+    const [low, high] = reach.get(bound.obstacle) ?? [Infinity, -Infinity];
+    reach.set(bound.obstacle, [Math.min(low, ...ws), Math.max(high, ...ws)]);
+  }
+  return [...reach.values()];
 }
 
 /** How much each wall of the floor is seen. */
@@ -97,10 +113,11 @@ export function bandsOf(grid: Grid, [low, high]: readonly [number, number]): rea
 
 /** Where the rows begin in a mode; see `formats` for what each means. */
 export function originFor(ground: SetOutGround, mode: SetOutMode): number {
-  const { reach, widths, walls, doorways, floor, frame } = ground;
+  const { reach, widths, walls, doorways, registers, floor, frame } = ground;
+  const beside = { doorways, registers };
   const rip = floor.product.limits.rip;
   const setOut = floor.layout.setOut;
-  const score = (origin: number) => scoreOf(walls, { origin, widths }, rip, doorways);
+  const score = (origin: number) => scoreOf(walls, { origin, widths }, rip, beside);
   /** Of several origins that fulfil the mode, the one with the best strips. */
   const bestOf = (origins: readonly number[]): number =>
     origins.reduce((best, next) => (compareScores(score(next), score(best)) < 0 ? next : best));
@@ -109,7 +126,7 @@ export function originFor(ground: SetOutGround, mode: SetOutMode): number {
 
   switch (mode) {
     case 'auto':
-      return bestOrigin(walls, widths, rip, balancedOrigin(ground), doorways);
+      return autoOrigin(ground);
     case 'full-first':
       return bestOf(edgeOn(reach[0]));
     case 'balanced':
@@ -121,6 +138,13 @@ export function originFor(ground: SetOutGround, mode: SetOutMode): number {
     case 'row-edge-at':
       return bestOf(edgeOn(setOut.at ? turned(frame, setOut.at)[1] : reach[0]));
   }
+}
+
+/** The best place for the strips; or one where first and last row come out of one plank's width, if both stay wide. */
+function autoOrigin(ground: SetOutGround): number {
+  const { walls, widths, doorways, registers, floor } = ground;
+  const best = bestOrigin(walls, widths, floor.product.limits.rip, balancedOrigin(ground), { doorways, registers });
+  return wideThrift(ground, best)?.origin ?? best;
 }
 
 /** How far each width of the sequence begins after the sequence's own beginning. */

@@ -1,8 +1,11 @@
 import { compareScores, scoreOf } from './best';
+import { rowAt, SAME } from './circle';
 import type { SetOutGround } from './setout';
 
 /** A place for the line that lets both ripped rows come out of one plank's width. */
 export type Thrift = { readonly origin: number; readonly first: number; readonly last: number };
+
+type ThriftGround = Pick<SetOutGround, 'walls' | 'widths' | 'reach' | 'doorways' | 'registers' | 'floor'>;
 
 /** Steps in which such places are compared, mm. */
 const STEP = 1;
@@ -13,7 +16,7 @@ const STEP = 1;
  *
  * @returns null where rows come in several widths, where no wall runs with the first or the last row, or where no place allows it
  */
-export function thriftOf({ walls, widths, reach, doorways, floor }: SetOutGround, kerf: number): Thrift | null {
+export function thriftOf({ walls, widths, reach, doorways, registers, floor }: ThriftGround, kerf: number): Thrift | null {
   const [width] = widths;
   if (widths.length !== 1 || width === undefined) return null;
   const { rip } = floor.product.limits;
@@ -26,7 +29,7 @@ export function thriftOf({ walls, widths, reach, doorways, floor }: SetOutGround
   let score = null;
   for (let first = rip; first <= shared - rip + 1e-9; first += STEP) {
     const origin = reach[0] + first - width;
-    const next = scoreOf(walls, { origin, widths }, rip, doorways);
+    const next = scoreOf(walls, { origin, widths }, rip, { doorways, registers });
     if (score === null || compareScores(next, score) < 0) {
       score = next;
       best = { origin, first, last: shared - first };
@@ -34,4 +37,23 @@ export function thriftOf({ walls, widths, reach, doorways, floor }: SetOutGround
   }
   // a place that makes another strip too narrow is no bargain
   return score !== null && score.broken === 0 ? best : null;
+}
+
+/** No blade takes away more than this, mm. */
+const ANY_KERF = 4;
+/** Of a plank's width, from what share on a strip is wide enough to look meant. */
+const WIDE = 0.4;
+
+/** The place of the line that lets both ripped rows come out of one plank's width where both stay wide, and nothing else is the worse for it than at another place. */
+export function wideThrift(ground: ThriftGround, origin: number): Thrift | null {
+  const { walls, widths, reach, doorways, registers, floor } = ground;
+  const thrift = thriftOf(ground, ANY_KERF);
+  const rowsAt = (at: number) =>
+    rowAt({ origin: at, widths }, reach[1] - SAME).index - rowAt({ origin: at, widths }, reach[0] + SAME).index;
+  // two strips of one plank are one row of planks: where there is a row fewer anyway, nothing is saved
+  if (!thrift || rowsAt(origin) < rowsAt(thrift.origin) || Math.min(thrift.first, thrift.last) < WIDE * widths[0]!) return null;
+  const score = (at: number) => scoreOf(walls, { origin: at, widths }, floor.product.limits.rip, { doorways, registers });
+  const [there, here] = [score(thrift.origin), score(origin)];
+  const worse = there.broken > here.broken || there.wrapped > here.wrapped || there.registers > here.registers;
+  return worse || there.narrowest < WIDE * widths[0]! ? null : thrift;
 }

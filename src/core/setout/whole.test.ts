@@ -47,7 +47,7 @@ const floorOf = (job: Job): Floor => {
   if (!floors.ok) throw new Error(floors.problems[0]!.text);
   return floors.value[0]!;
 };
-const score = ({ walls, widths, doorways }: SetOutGround, origin: number) => scoreOf(walls, { origin, widths }, 50, doorways);
+const score = ({ walls, widths, doorways }: SetOutGround, origin: number) => scoreOf(walls, { origin, widths }, 50, { doorways });
 
 const sizes = [fc.integer({ min: 4000, max: 9000 }), fc.integer({ min: 900, max: 1900 }), fc.integer({ min: 2000, max: 4500 })] as const;
 
@@ -58,7 +58,7 @@ test('the best shift is as good as any half millimetre, over all walls and jambs
       const seen = { ...job, spaces: job.spaces.map((s, i) => (i === 1 ? { ...s, weights: [{ wall: 0, weight }, { wall: 2, weight: 2 }] } : s)) }; // prettier-ignore
       const ground = groundOf(floorOf({ ...seen, layout: { ...job.layout, direction: 0 } }));
       expect(ground.doorways).toHaveLength(2);
-      const best = score(ground, bestOrigin(ground.walls, ground.widths, 50, 0, ground.doorways));
+      const best = score(ground, bestOrigin(ground.walls, ground.widths, 50, 0, { doorways: ground.doorways }));
       for (let origin = 0; origin < 192; origin += 0.5) {
         const other = score(ground, origin);
         expect(compareScores(other, best) < 0 && other.worst > best.worst + 1e-6).toBe(false);
