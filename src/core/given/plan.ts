@@ -54,7 +54,14 @@ const plank = z.looseObject({
   box: whole.optional(),
 });
 
-const totals = z.looseObject({ planks: z.number(), boxes: z.number(), laidArea: z.number(), wastePercent: z.number() });
+const totals = z.looseObject({
+  planks: z.number(),
+  /** how many no plan of this set-out can do without */
+  leastPlanks: z.number().optional(),
+  boxes: z.number(),
+  laidArea: z.number(),
+  wastePercent: z.number(),
+});
 
 export const planSchema = z.looseObject({
   format: z.literal('pitsaw/plan', { error: 'this is not a plan file: its format is not "pitsaw/plan"' }),

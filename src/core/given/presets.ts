@@ -21,6 +21,9 @@ export const KERF_BY_TOOL = [
   { tool: 'Shear, or score and snap', kerf: 0 },
 ] as const;
 
+/** By how much a tape errs over a room, mm, where nobody says it: a preset. */
+export const TAPE_ERRS = 3;
+
 export const sourceOf = (product: Product, limit: LimitName): LimitSource => product.limitSources?.[limit] ?? 'product';
 
 /** The words for where a limit comes from. */

@@ -122,6 +122,10 @@ const stagger = z.looseObject({
   school: oneOf(SCHOOLS),
   seed: number('a seed').int('must be a whole number').min(0, 'cannot be negative').max(0xffffffff, 'more than 4294967295'),
   butts: number('a count').int('must be a whole number').min(0, 'cannot be negative').max(1000, 'more than 1000').optional(),
+  /** how many faults of looks a plank is worth: one more is opened where that takes away more of them */
+  price: number('a price in faults').min(0.1, 'at least 0.1 faults a plank').max(100, 'at most 100 faults a plank').optional(),
+  /** the most remainders that may wait at once for their second piece */
+  rack: number('a count').int('must be a whole number').min(1, 'at least one').max(100, 'at most 100').optional(),
 });
 
 /** The wall through which most of the light comes. */
@@ -149,6 +153,8 @@ export const jobSchema = z.looseObject({
   display: oneOf(['metric', 'imperial']),
   product: productSchema,
   kerf: notNegative,
+  /** by how much a wall may lie otherwise than it was measured, mm */
+  tape: notNegative.max(50, 'more than 50 mm is no measuring').optional(),
   spaces: z.array(space, { error: 'spaces is a list' }).min(1, 'a job has at least one space').max(500, 'more than 500 spaces'),
   openings: z.array(opening, { error: 'openings is a list' }).max(1000, 'more than 1000 openings').optional(),
   obstacles: z.array(obstacle, { error: 'obstacles is a list' }).max(2000, 'more than 2000 obstacles').optional(),

@@ -37,7 +37,7 @@ const choices = <Of extends Partial<Record<'direction' | 'setOut' | 'stagger' | 
 }: Of) => ({ direction, setOut, stagger, light }) as Pick<Of, 'direction' | 'setOut' | 'stagger' | 'light'>;
 
 /** What decides where every joint falls and which plank each piece comes from. */
-export function woodOf({ spaces, openings, obstacles, product, layout, layouts, kerf, hand, kits }: Job) {
+export function woodOf({ spaces, openings, obstacles, product, layout, layouts, kerf, hand, kits, tape }: Job) {
   // products are told apart, whatever they are called
   const names = [product, ...(layouts ?? []).flatMap((l) => l.product ?? [])].map((p) => p.name);
   const bare = ({ name, planks, widthSequence, perBox, limits }: Product) => ({
@@ -56,6 +56,7 @@ export function woodOf({ spaces, openings, obstacles, product, layout, layouts, 
     layouts: layouts?.map((l) => ({ space: l.space, ...choices(l), product: l.product && bare(l.product) })),
     kerf,
     hand,
+    tape,
   };
 }
 
