@@ -2,13 +2,25 @@ import { answer, createAsker } from '../answer';
 import { audit } from '../audit';
 import { floors } from '../floors';
 import { polygonArea, round3, roundPoint, type MultiPolygon } from '../geometry';
-import { good, planningOf, planText, woodOf, type Job, type Plan, type Plank, type PlanFloor, type Product, type Result } from '../given';
-import { rows } from '../rows';
+import {
+  good,
+  planningOf,
+  planText,
+  woodOf,
+  type Job,
+  type Piece,
+  type Plan,
+  type Plank,
+  type PlanFloor,
+  type Product,
+  type Result,
+} from '../given';
+import { rows, sawnOf, type FloorRows } from '../rows';
 import { setOut } from '../setout';
 import { boxesFor } from '../wood';
 import { cutList } from './cutlist';
 import { dealtPlanks } from './faces';
-import { sawnOf } from './sawn';
+import { boundRack } from './rack';
 import { summaryOf } from './summary';
 
 /** A plank that is opened, and the floor that opens it. */
@@ -23,26 +35,32 @@ export const pieces = answer({
   work({ kerf }, before) {
     const planks: Opened[] = [];
     const laid: PlanFloor[] = [];
-    for (const { floors: group, cuts } of before.rows) {
-      const sawn = sawnOf(group, cuts, kerf);
+    let least = 0;
+    for (const { floors: group, cuts, least: own, rack } of before.rows) {
+      const free = sawnOf(group, cuts, kerf);
+      const floorsOf = (pieces: readonly (readonly Piece[])[]) => group.map((floor, g) => laidFloor(floor, pieces[g]!));
+      const sawn = rack === undefined ? free : boundRack(floorsOf(free.pieces), free.planks, rack);
       const numbered = planks.length;
+      least += Math.min(own, sawn.planks.length);
       planks.push(...sawn.planks.map((p): Opened => ({ ...p, n: numbered + p.n, floor: group[0]!.id })));
-      group.forEach(({ id, spaces, laid: area, direction, rows: bands, runs }, g) =>
-        laid.push({
-          id,
-          spaces: [...spaces],
-          direction,
-          laid: rounded(area),
-          rows: bands
-            .filter((band) => runs.some((r) => r.row.n === band.n))
-            .map(({ n, from, to, width }) => ({ n, from: round3(from), to: round3(to), width })),
-          pieces: sawn.pieces[g]!.map((piece) => ({ ...piece, plank: numbered + piece.plank })),
-        }),
-      );
+      for (const floor of floorsOf(sawn.pieces))
+        laid.push({ ...floor, pieces: floor.pieces.map((piece) => ({ ...piece, plank: numbered + piece.plank })) });
     }
     const number = ({ id }: PlanFloor) => Number(id.slice(1));
-    return good({ floors: laid.sort((a, b) => number(a) - number(b)), planks });
+    return good({ floors: laid.sort((a, b) => number(a) - number(b)), planks, leastPlanks: least });
   },
+});
+
+/** A floor of the plan, as it is sawn. */
+const laidFloor = ({ id, spaces, laid, direction, rows: bands, runs }: FloorRows, pieces: readonly Piece[]): PlanFloor => ({
+  id,
+  spaces: [...spaces],
+  direction,
+  laid: rounded(laid),
+  rows: bands
+    .filter((band) => runs.some((r) => r.row.n === band.n))
+    .map(({ n, from, to, width }) => ({ n, from: round3(from), to: round3(to), width })),
+  pieces: [...pieces],
 });
 
 /** What the audit finds of the floor as it is planned. */
@@ -50,7 +68,7 @@ export const findings = answer({
   name: 'findings',
   after: { floors, pieces },
   takes: ({ job }) => planningOf(job),
-  work: ({ display }, before) => good(audit({ display }, before.floors, before.pieces.floors)),
+  work: ({ display, tape }, before) => good(audit({ display, tape }, before.floors, before.pieces.floors)),
 });
 
 /** The plan: what lies where, what is opened for it, and what is to be said of it. */
@@ -79,6 +97,7 @@ export const plan = answer({
       planks: dealtPlanks(dealing, { floors: before.pieces.floors, planks }),
       totals: {
         planks: planks.length,
+        leastPlanks: before.pieces.leastPlanks,
         boxes: [...opens.values()].reduce((sum, own) => sum + boxesFor(own.product, own.planks), 0),
         laidArea: round3(laidArea / 1e6),
         wastePercent: round3(100 * (plankArea / laidArea - 1)),

@@ -5,7 +5,7 @@ import type { Piece, Plan } from '../given';
 import { cutList, planJob } from '.';
 
 const planOf = (job: Job): Plan => {
-  const plan = planJob(job, { steps: 2000 });
+  const plan = planJob(job, { steps: 8000 });
   if (!plan.ok) throw new Error('no plan');
   return plan.value;
 };

@@ -2,11 +2,15 @@ import { frameOf } from '../geometry';
 import { leastJointDistance, measureRows, ruleOf } from '../audit';
 import type { SetOut } from '../setout';
 import { sawCuts, type CutRow } from './cutlist';
+import { rackOf, type Rack } from './rack';
+import { stopSettings, type StopSettings } from './stops';
 import type { Plan } from '../given';
 
 /** The few numbers that are always in sight. */
 export type Summary = {
   readonly planks: number;
+  /** how many no plan of these rows can do without */
+  readonly leastPlanks: number;
   readonly boxes: number;
   readonly wastePercent: number;
   /** narrowest strip beside any wall that runs with the planks, mm; null where no wall does */
@@ -21,7 +25,15 @@ export type Summary = {
   readonly doorways: number;
   /** saw cuts, as the cut list asks for them */
   readonly cuts: number;
+  /** how often the saw's stop is set for them */
+  readonly stops: StopSettings;
+  /** what waits for its second piece */
+  readonly rack: Rack;
 };
+
+/** How good a number of planks is, in words. */
+export const certificateWords = ({ planks, leastPlanks }: Pick<Summary, 'planks' | 'leastPlanks'>): string =>
+  planks <= leastPlanks ? 'no plan of these rows has fewer' : `at most ${planks - leastPlanks} fewer in any plan of these rows`;
 
 /** Sums up a plan, by the set-outs of its floors and its cut list. */
 export function summaryOf(plan: Plan, setOuts: readonly { readonly setOut: SetOut }[], cuts: readonly CutRow[]): Summary {
@@ -33,6 +45,7 @@ export function summaryOf(plan: Plan, setOuts: readonly { readonly setOut: SetOu
     values.reduce<number | null>((a, b) => (b !== null && (a === null || b < a) ? b : a), null);
   return {
     planks: plan.totals.planks,
+    leastPlanks: plan.totals.leastPlanks ?? 0,
     boxes: plan.totals.boxes,
     wastePercent: plan.totals.wastePercent,
     worstStrip: least(strips),
@@ -42,5 +55,7 @@ export function summaryOf(plan: Plan, setOuts: readonly { readonly setOut: SetOu
     shoulds: plan.findings.filter((f) => f.level === 'should').length,
     doorways: plan.findings.filter((f) => ruleOf(f)?.doorway).length,
     cuts: sawCuts(cuts),
+    stops: stopSettings(cuts),
+    rack: rackOf(plan.floors),
   };
 }

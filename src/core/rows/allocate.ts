@@ -18,7 +18,13 @@ export type Segment = {
 };
 
 /** Where a segment lies on its plank: `along` of its left end. */
-export type Cut = { readonly segment: Segment; readonly plank: number; readonly along: number };
+export type Cut = {
+  readonly segment: Segment;
+  readonly plank: number;
+  readonly along: number;
+  /** which of its ends meets another saw cut */
+  readonly butt?: 'left' | 'right';
+};
 
 /** The segments of one run for its starter, left to right. */
 export function segmentsOf(line: SearchRun, run: number, starter: number): Segment[] {
@@ -99,7 +105,7 @@ export function allocate(runs: readonly SearchRun[], starters: ArrayLike<number>
 }
 
 /** Planks numbered in the order in which their first segment is laid. */
-function numbered(cuts: readonly Cut[]): readonly Cut[] {
+export function numbered(cuts: readonly Cut[]): readonly Cut[] {
   const order = [...cuts].sort((a, b) => a.segment.run - b.segment.run || a.segment.place - b.segment.place);
   const numbers = new Map<number, number>();
   for (const { plank } of order) if (!numbers.has(plank)) numbers.set(plank, numbers.size + 1);

@@ -41,12 +41,16 @@ export function mostPairs(starters: readonly Want[], closers: readonly Want[], r
     for (let i = s!.length - 1, j = 0; i >= 0 && j < c!.length; i--) {
       if (starters[s![i]!]!.length + closers[c![j]!]!.length <= room + laps[slant]! + 1e-6) own.push([s![i]!, c![j++]!]);
     }
-    rest[0] = rest[0]!.filter((i) => !own.some((p) => p[0] === i));
-    rest[1] = rest[1]!.filter((j) => !own.some((p) => p[1] === j));
+    const taken = [new Set(own.map((p) => p[0])), new Set(own.map((p) => p[1]))] as const;
+    rest[0] = rest[0]!.filter((i) => !taken[0].has(i));
+    rest[1] = rest[1]!.filter((j) => !taken[1].has(j));
     pairs.push(...own);
   }
   return pairs;
 }
+
+/** Of more pairs than this partners are not exchanged here: each would be compared with each. */
+const MOST_EXCHANGED = 300;
 
 /**
  * Pairs starters with closers: as many as can be, and among those, partners that are cut near to each other in time, so that few offcuts
@@ -74,8 +78,10 @@ export function pairHands(
   const loss = (a: number, b: number) => (spare(a, b) > 1e-3 ? 0.5 : 0);
   const cost = (a: number, b: number) => wait(a, b) + loss(a, b);
   const fits = (a: number, b: number) => spare(a, b) >= 0;
-  const freeStarters = new Set(starters.map((_, i) => i).filter((i) => !pairs.some((p) => p[0] === i)));
-  const freeClosers = new Set(closers.map((_, j) => j).filter((j) => !pairs.some((p) => p[1] === j)));
+  if (pairs.length > MOST_EXCHANGED) return pairs;
+  const paired = [new Set(pairs.map((p) => p[0])), new Set(pairs.map((p) => p[1]))] as const;
+  const freeStarters = new Set(starters.map((_, i) => i).filter((i) => !paired[0].has(i)));
+  const freeClosers = new Set(closers.map((_, j) => j).filter((j) => !paired[1].has(j)));
   // Exchange partners while that shortens the waiting; the number of pairs stays.
   for (let round = 0, better = true; better && round < 12; round++) {
     better = false;

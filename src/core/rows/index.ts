@@ -17,5 +17,8 @@ export * from './schools';
 export * from './wishes';
 export * from './mixed';
 export * from './pins';
+export * from './saw';
+export * from './bound';
+export { RACK } from './rack';
 export * from './lay';
 export { rows, type FloorRows, type LaidRows } from './answer';

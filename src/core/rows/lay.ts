@@ -1,24 +1,31 @@
 import type { Floor } from '../floors';
-import type { Job, Product } from '../given';
+import { TAPE_ERRS, type Job, type Product } from '../given';
 import type { SetOut } from '../setout';
-import { allocate } from './allocate';
-import { allowedStarters, isSingle } from './joints';
+import { allocate, numbered, type Cut } from './allocate';
+import { butted } from './butts';
+import { allowedStarters, isSingle, type RunLine } from './joints';
 import { REPEAT_ROWS } from './looks';
 import { matesOf } from './mates';
 import { layMixed, type MixedCut, type MixedSize } from './mixed';
 import { handOf } from './pins';
 import type { FloorRuns } from './runs';
 import { mixesLengths, patternOf, schoolFor, type PatternFloor, type Stretches } from './schools';
-import { searchStarters, type Progress, type SearchTask } from './search';
+import { RACK, racked } from './rack';
+import { priceFor, searcherOf, stepsFor, termsOf, type Asked, type Progress, type SearchResult, type SearchTask } from './search';
+import { planksSawn } from './saw';
 import { slantsOf } from './slants';
-import type { SearchContact, SearchRun } from './ties';
+import { allowedOf } from './search/moves';
+import { tiesOf, type SearchContact, type SearchRun } from './ties';
 import { wishesOf } from './wishes';
 
 /** What a search found for floors on which nothing is settled by hand. */
 type FoundStarters = { readonly starters: Float64Array; readonly allowed: readonly Stretches[] };
 
+/** The same, laid so that little waits, and what it is cut from. */
+type FoundFloor = FoundStarters & { readonly cuts: readonly Cut[] };
+
 /** What searches found before, by what they were asked: pins are taken up without searching all again. */
-export type SearchMemory = Map<string, FoundStarters>;
+export type SearchMemory = Map<string, FoundFloor>;
 
 /** What the search may take, how it tells how far it is, and what it may remember from plan to plan; memory changes no result. */
 type LayOptions = { readonly steps?: number; readonly progress?: Progress; readonly memory?: SearchMemory };
@@ -55,7 +62,7 @@ function searchedOf(job: Pick<Job, 'kerf' | 'hand'>, group: readonly LaidOut[]):
   const joints = new Map<number, readonly number[]>();
   const longest = (width: number) => Math.max(...product.planks.filter((p) => p.width === width).map((p) => p.length));
   let rowBase = 0;
-  for (const { floor, runs, contacts: own, setOut } of group) {
+  for (const [index, { floor, runs, contacts: own, setOut }] of group.entries()) {
     const offset = lines.length;
     const wishes = wishesOf(floor, setOut, runs);
     for (const run of runs) {
@@ -65,6 +72,7 @@ function searchedOf(job: Pick<Job, 'kerf' | 'hand'>, group: readonly LaidOut[]):
         plank: longest(run.row.width),
         size: sizeFor(product, run.row.width),
         row: rowBase + run.row.n,
+        floor: index,
         stagger: product.limits.stagger,
         endPiece: product.limits.endPiece,
         slants: slantsOf(run.shape, run.row.width),
@@ -83,94 +91,213 @@ function searchedOf(job: Pick<Job, 'kerf' | 'hand'>, group: readonly LaidOut[]):
   return { lines, asked, pins, joints, contacts, patterns };
 }
 
-/** Starters for floors of one length of plank each width; what a person settled is taken up by mending what would be laid without it. */
-function startersFor(
-  { lines, asked, pins, contacts, patterns }: Searched,
-  settings: Pick<SearchTask, 'mates' | 'kerf' | 'school' | 'seed'>,
-  { steps, progress, memory }: LayOptions,
-): Float64Array {
-  const { school, seed } = settings;
-  const legal: readonly Stretches[] = lines.map((l) => (isSingle(l) ? [] : allowedStarters(l, l.endPiece)));
-  const key = memory && JSON.stringify([lines, contacts, Array.from(settings.mates), settings.kerf, school, seed, steps]);
-  const search = (runs: readonly SearchRun[], allowed: readonly Stretches[], pattern: boolean, from?: Float64Array) =>
-    searchStarters({ ...settings, runs, contacts, steps, allowed, pattern, from }, progress);
+type Settings = Required<Pick<SearchTask, 'mates' | 'kerf' | 'school' | 'seed' | 'price'>> & {
+  readonly bound?: number;
+  readonly tape: number;
+  /** how many butt joints each floor may have */
+  readonly butts: readonly number[];
+};
 
-  const alone = (): FoundStarters => {
-    const pattern = patternOf(school, lines, patterns, seed);
-    let allowed = pattern ?? legal;
-    let found = search(lines, allowed, pattern !== null);
-    // limits come before the pattern: runs that break one, and those beside them, are let out of it
-    for (let round = 0; pattern && found.broken.length > 0 && round < 3; round++) {
-      const freed = new Set(found.broken);
-      for (const { before, after } of contacts)
-        if (round > 0 && (found.broken.includes(before) || found.broken.includes(after))) freed.add(before).add(after);
-      const wider = allowed.map((own, i) => (freed.has(i) ? legal[i]! : own));
-      const next = search(lines, wider, true, found.starters);
-      allowed = wider;
-      if (next.cost.musts < found.cost.musts - 1e-9) found = next;
-    }
-    if (pattern && found.cost.musts > 0) {
-      const next = search(lines, legal, false);
-      if (next.cost.musts < found.cost.musts - 1e-9) [found, allowed] = [next, legal];
-    }
-    // the thirds are there so that no line comes again: a row whose ends leave its third too little room for that is let out too
-    for (let round = 0; school === 'thirds' && found.repeated.length > 0 && round < 2; round++) {
-      const wider = allowed.map((own, i) => (found.repeated.includes(i) ? legal[i]! : own));
-      const next = search(lines, wider, true, found.starters);
-      if (next.cost.musts > found.cost.musts + 1e-9 || next.cost.looks > found.cost.looks - 0.5) break;
-      [found, allowed] = [next, wider];
-    }
-    return { starters: found.starters, allowed };
+/** So many floors are begun, and the one is gone on with that opens the fewest planks when it is sawn; in the largest there is no time for it. */
+const FLOORS = 4;
+const MOST_RUNS = 1500;
+/** Of more cuts than this it is not looked how they are sawn best. */
+const MOST_SAWN = 6000;
+/** More butt joints than this are never made in a floor. */
+const MOST_BUTTS = 12;
+/** Of what is left of the progress that is told, what a beginning takes, and what going on with one does. */
+const BEGINNING = 0.04;
+const GOING_ON = 0.9;
+/** Far enough apart that no two beginnings of neighbouring seeds are the same. */
+const SEEDS_APART = 7919;
+
+/** The starters that keep a run's end pieces though its walls lie as much otherwise as a tape errs; those that just keep them where there are none. */
+function sureStarters(line: RunLine, endPiece: number, tape: number): Stretches {
+  const sure = allowedStarters(line, endPiece + tape);
+  return sure.length > 0 ? sure : allowedStarters(line, endPiece);
+}
+
+type Search = (allowed: readonly Stretches[], how: Omit<Asked, 'allowed' | 'steps'>) => SearchResult;
+
+/** Searches floors on which nothing is settled by hand, as a school has it. */
+function foundAlone(
+  { lines, contacts, patterns }: Searched,
+  legal: readonly Stretches[],
+  settings: Settings,
+  planksOf: (starters: Float64Array) => number,
+  search: Search,
+): FoundStarters {
+  const { school, seed } = settings;
+  const pattern = patternOf(school, lines, patterns, seed);
+  let allowed = pattern ?? legal;
+  const begun = Array.from({ length: lines.length > MOST_RUNS ? 1 : FLOORS }, (_, k) => {
+    const own = search(allowed, { pattern: pattern !== null, seed: seed + k * SEEDS_APART, part: 'planks' });
+    return { ...own, planks: planksOf(own.starters) };
+  });
+  const fewest = begun.reduce((a, b) => {
+    const musts = b.cost.musts - a.cost.musts;
+    return musts < -1e-9 || (musts < 1e-9 && b.planks < a.planks) ? b : a;
+  });
+  let found = search(allowed, { pattern: pattern !== null, seed, part: 'looks', begin: fewest.starters });
+  // limits come before the pattern: runs that break one, and those beside them, are let out of it
+  for (let round = 0; pattern && found.broken.length > 0 && round < 3; round++) {
+    const freed = new Set(found.broken);
+    for (const { before, after } of contacts)
+      if (round > 0 && (found.broken.includes(before) || found.broken.includes(after))) freed.add(before).add(after);
+    const wider = allowed.map((own, i) => (freed.has(i) ? legal[i]! : own));
+    const next = search(wider, { pattern: true, from: found.starters, seed });
+    allowed = wider;
+    if (next.cost.musts < found.cost.musts - 1e-9) found = next;
+  }
+  if (pattern && found.cost.musts > 0) {
+    const next = search(legal, { pattern: false, seed });
+    if (next.cost.musts < found.cost.musts - 1e-9) [found, allowed] = [next, legal];
+  }
+  // the thirds are there so that no line comes again: a row whose ends leave its third too little room for that is let out too
+  for (let round = 0; school === 'thirds' && found.repeated.length > 0 && round < 2; round++) {
+    const wider = allowed.map((own, i) => (found.repeated.includes(i) ? legal[i]! : own));
+    const next = search(wider, { pattern: true, from: found.starters, seed });
+    if (next.cost.musts > found.cost.musts + 1e-9 || next.cost.looks > found.cost.looks - 0.5) break;
+    [found, allowed] = [next, wider];
+  }
+  return { starters: found.starters, allowed };
+}
+
+/**
+ * Lays floors of one length of plank each width; what a person settled is taken up by mending what would be laid without it.
+ *
+ * @param planksOf how many planks cuts open once all pieces are sawn
+ */
+function floorFor(
+  searched: Searched,
+  settings: Settings,
+  planksOf: (cuts: readonly Cut[]) => number,
+  { steps: wanted, progress, memory }: LayOptions,
+): readonly Cut[] {
+  const { lines, asked, pins, contacts } = searched;
+  const { school, seed, price, bound } = settings;
+  const legal: readonly Stretches[] = lines.map((l) => (isSingle(l) ? [] : sureStarters(l, l.endPiece, settings.tape)));
+  const key =
+    memory &&
+    JSON.stringify([
+      lines,
+      contacts,
+      Array.from(settings.mates),
+      settings.kerf,
+      school,
+      seed,
+      price,
+      bound,
+      settings.tape,
+      settings.butts,
+      wanted,
+    ]);
+  const steps = wanted ?? stepsFor(lines.length);
+  // one search follows another: each tells how far it is of what is left for it
+  let told = 0;
+  let share = 0;
+  const searcher = (runs: readonly SearchRun[]): Search => {
+    const search = searcherOf({ ...settings, runs, contacts }, progress && ((done) => progress(told + share * done)));
+    return (allowed, how) => {
+      share = (1 - told) * (how.part === 'planks' ? BEGINNING : GOING_ON);
+      const found = search({ ...how, allowed, steps });
+      told += share;
+      return found;
+    };
   };
+
+  const cutsFor = (starters: Float64Array) => allocate(lines, starters, settings.mates, settings.kerf);
+  const planksFor = (starters: Float64Array) => planksOf(cutsFor(starters));
+  /** As many butt joints as are allowed and each save a plank. */
+  const withButts = (runs: readonly SearchRun[], cuts: readonly Cut[]): readonly Cut[] => {
+    let [best, planks] = [cuts, settings.butts.some((n) => n > 0) ? planksOf(cuts) : 0];
+    for (let many = 1; many <= Math.min(MOST_BUTTS, Math.max(...settings.butts)); many++) {
+      const allowed = (run: number) => Math.min(many, settings.butts[runs[run]!.floor!]!);
+      const parts = numbered(butted({ ...settings, runs, contacts, cuts, allowed }));
+      const opened = planksOf(parts);
+      if (opened < planks) [best, planks] = [parts, opened];
+    }
+    return best;
+  };
+  /** Lays alike rows in such an order, or leaves all rows where they are, that little waits; never for a plank more. */
+  const settled = (runs: readonly SearchRun[], { starters, allowed }: FoundStarters, inPlace = false): FoundFloor => {
+    const cuts = cutsFor(starters);
+    const next = starters.slice();
+    const terms = termsOf(runs, tiesOf(runs, contacts), next);
+    const { has } = allowedOf(allowed);
+    const all = runs.flatMap((run, i) => (isSingle(run) ? [] : [i]));
+    terms.remeasure(all);
+    const found = racked({ runs, cuts, ...settings, bound: bound ?? RACK, terms, starters: next, free: inPlace ? [] : all, allowed: has });
+    const laid = planksOf(found) > planksOf(cuts) ? { starters, allowed, cuts } : { starters: next, allowed, cuts: found };
+    return { ...laid, cuts: withButts(runs, laid.cuts) };
+  };
+
   const known = key === undefined ? undefined : memory?.get(key);
-  const base = known ?? alone();
+  const base = known ?? settled(lines, foundAlone(searched, legal, settings, planksFor, searcher(lines)));
   if (key !== undefined) {
     // what was used last is forgotten last
     memory?.delete(key);
     memory?.set(key, base);
   }
-  if (pins.size === 0 && asked.every((a, i) => a.wishes === lines[i]!.wishes)) return base.starters;
+  if (pins.size === 0 && asked.every((a, i) => a.wishes === lines[i]!.wishes)) return base.cuts;
 
-  const bound = (allowed: readonly Stretches[]) => allowed.map((own, i) => pins.get(i) ?? own);
-  const mended = search(asked, bound(base.allowed), false, base.starters);
+  const pinned = (allowed: readonly Stretches[]) => allowed.map((own, i) => pins.get(i) ?? own);
+  const search = searcher(asked);
+  const mended = search(pinned(base.allowed), { from: base.starters, seed });
   // a pin that breaks a limit by itself does so in any floor
-  if (mended.broken.every((i) => pins.has(i))) return mended.starters;
-  const anew = search(asked, bound(legal), false);
-  return anew.cost.musts < mended.cost.musts - 1e-9 ? anew.starters : mended.starters;
+  const mendedCuts = () => settled(asked, { starters: mended.starters, allowed: pinned(base.allowed) }, true).cuts;
+  if (mended.broken.every((i) => pins.has(i))) return mendedCuts();
+  const anew = search(pinned(legal), { seed });
+  if (anew.cost.musts > mended.cost.musts - 1e-9) return mendedCuts();
+  return settled(asked, { starters: anew.starters, allowed: pinned(legal) }).cuts;
 }
 
 /** Searches all floors of one product together, which share their planks: the cuts of each floor. */
-export function cutsOf(job: Pick<Job, 'kerf' | 'hand'>, group: readonly LaidOut[], options: LayOptions): MixedCut[][] {
-  const { product } = group[0]!.floor;
-  const { kerf } = job;
-  const { school: wanted, seed } = group[0]!.floor.layout.stagger;
-  const school = schoolFor(wanted, product);
+export function cutsOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonly LaidOut[], options: LayOptions): MixedCut[][] {
+  const { product, layout } = group[0]!.floor;
+  const { kerf, tape = TAPE_ERRS } = job;
+  const { seed } = layout.stagger;
+  const school = schoolFor(layout.stagger.school, product);
   const searched = searchedOf(job, group);
-  let cuts: readonly MixedCut[];
-  if (mixesLengths(product)) {
-    const sizes = new Map<number, MixedSize[]>();
-    product.planks.forEach(({ length, width, share }, index) => {
-      const key = sizeFor(product, width);
-      sizes.set(key, [...(sizes.get(key) ?? []), { index, length, inBox: product.perBox * share }]);
-    });
-    const { asked: runs, joints: pins, contacts } = searched;
-    cuts = layMixed({ runs, pins, contacts, sizes, perBox: product.perBox, kerf, school, seed, steps: options.steps }, options.progress);
-  } else {
-    const mates = matesOf(
-      group.flatMap((g) => g.runs).map((run, index) => ({ ...run, index })),
-      (run) => product.planks[sizeFor(product, run.row.width)]!,
-      kerf,
-    );
-    const { lines } = searched;
-    const starters = startersFor(searched, { mates, kerf, school, seed }, options);
-    cuts = allocate(lines, starters, mates, kerf).map((c) => ({ ...c, size: lines[c.segment.run]!.size }));
-  }
-  let offset = 0;
-  return group.map(({ runs }) => {
-    const from = offset;
-    offset += runs.length;
-    return cuts
-      .filter((c) => c.segment.run >= from && c.segment.run < offset)
-      .map((c) => ({ ...c, segment: { ...c.segment, run: c.segment.run - from } }));
+  /** The cuts of each floor, of those of all of them. */
+  const byFloor = (cuts: readonly MixedCut[]): MixedCut[][] => {
+    const floorOf = group.flatMap(({ runs }, floor) => runs.map((_, run) => ({ floor, run })));
+    const found: MixedCut[][] = group.map(() => []);
+    for (const cut of cuts) {
+      const { floor, run } = floorOf[cut.segment.run]!;
+      found[floor]!.push({ ...cut, segment: { ...cut.segment, run } });
+    }
+    return found;
+  };
+  if (mixesLengths(product)) return byFloor(mixedCuts(searched, product, { kerf, school, seed }, options));
+
+  const mates = matesOf(
+    group.flatMap((g) => g.runs).map((run, index) => ({ ...run, index })),
+    (run) => product.planks[sizeFor(product, run.row.width)]!,
+    kerf,
+  );
+  const { lines } = searched;
+  const sized = (cuts: readonly Cut[]) => byFloor(cuts.map((c) => ({ ...c, size: lines[c.segment.run]!.size })));
+  const toSaw = group.map(({ runs, setOut }) => ({ runs, frame: setOut.frame, sizes: product.planks }));
+  // in the largest floors hardly any plank has room for more, and to look takes long
+  const planksOf = (cuts: readonly Cut[]) =>
+    cuts.length > MOST_SAWN ? new Set(cuts.map((c) => c.plank)).size : planksSawn(toSaw, sized(cuts), kerf);
+  const { price = priceFor(school), rack: bound } = layout.stagger;
+  const butts = group.map((g) => g.floor.layout.stagger.butts ?? 0);
+  return sized(floorFor(searched, { mates, kerf, school, seed, price, bound, tape, butts }, planksOf, options));
+}
+
+/** Cuts of planks that come in several lengths. */
+function mixedCuts(
+  { asked: runs, joints: pins, contacts }: Searched,
+  product: Product,
+  settings: Pick<SearchTask, 'kerf' | 'school' | 'seed'>,
+  { steps, progress }: LayOptions,
+): readonly MixedCut[] {
+  const sizes = new Map<number, MixedSize[]>();
+  product.planks.forEach(({ length, width, share }, index) => {
+    const key = sizeFor(product, width);
+    sizes.set(key, [...(sizes.get(key) ?? []), { index, length, inBox: product.perBox * share }]);
   });
+  return layMixed({ runs, pins, contacts, sizes, perBox: product.perBox, ...settings, steps }, progress);
 }

@@ -1,7 +1,7 @@
-import { countPairs, type Laps } from './hands';
+import type { Laps } from './hands';
 import { classesOf } from './slants';
 import { closerFor, isSingle, SAME_LENGTH, wholesFor } from './joints';
-import { putSorted, takeSorted } from './sorted';
+import { SortedLengths } from './sorted';
 import type { SearchRun } from './ties';
 
 /** What the search asks of the planks. */
@@ -18,25 +18,52 @@ export type Stock = {
   leastPlanks(): number;
 };
 
+/** The lengths that are cut in one zone, sorted; what is left of its planks is worked out again only when they have changed. */
+type Zone = {
+  /** by the class of their slanted ends */
+  readonly starters: readonly SortedLengths[];
+  readonly closers: readonly SortedLengths[];
+  readonly left: Left;
+  changed: boolean;
+};
+
+/** What the pairs of a zone leave: starters and closers without a partner, and what each plank still has for single pieces. */
+type Left = { pairs: number; readonly starters: SortedLengths; readonly closers: SortedLengths; readonly spares: SortedLengths };
+
+const nothingLeft = (): Left => ({ pairs: 0, starters: new SortedLengths(), closers: new SortedLengths(), spares: new SortedLengths() });
+
+/** Planks of one size: their whole ones, what is cut zone by zone, and single pieces. */
+type Pool = { readonly plank: number; wholes: number; readonly zones: readonly Zone[]; readonly singles: SortedLengths };
+
+type Unit = { wholes: number; starter: number; closer: number; single: number };
+
 /**
  * Counts planks. A run, or two mates that share the width of their planks, is one unit: whole planks, at most one starter and one closer.
- * The lengths of all units' starters and closers stay sorted per plank size and class of slanted ends.
+ * Starters and closers are paired zone by zone, and over all zones what finds no partner there.
+ *
+ * @param zones the zone of each run; one zone of all where nothing is said, which opens the fewest
  */
-export function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, starters: Float64Array, kerf: number): Stock {
+export function makeStock(
+  runs: readonly SearchRun[],
+  mates: ArrayLike<number>,
+  starters: Float64Array,
+  kerf: number,
+  zones: ArrayLike<number> = new Int32Array(runs.length),
+): Stock {
   const sizes = [...new Set(runs.map((r) => r.size))];
-  const lengthOf = (size: number) => runs.find((r) => r.size === size)!.plank;
   const slanted = classesOf(runs, kerf);
-  const pools = sizes.map((size) => ({
-    plank: lengthOf(size),
-    starters: slanted.laps.map((): number[] => []),
-    closers: slanted.laps.map((): number[] => []),
-    singles: [] as number[],
+  const many = runs.length === 0 ? 0 : zones[runs.length - 1]! + 1;
+  const lists = () => slanted.laps.map(() => new SortedLengths());
+  const pools = sizes.map((size): Pool => ({
+    plank: runs.find((r) => r.size === size)!.plank,
     wholes: 0,
+    zones: Array.from({ length: many }, () => ({ starters: lists(), closers: lists(), left: nothingLeft(), changed: true })),
+    singles: new SortedLengths(),
   }));
+  const cutCount = cutCounter(kerf, slanted.laps);
   const poolOf = runs.map((r) => pools[sizes.indexOf(r.size)]!);
   /** The unit's first run: itself, or the lower of two mates. */
   const unitOf = (i: number): number => (mates[i]! >= 0 ? Math.min(i, mates[i]!) : i);
-  type Unit = { wholes: number; starter: number; closer: number; single: number };
   const units: (Unit | undefined)[] = new Array<Unit | undefined>(runs.length);
 
   const own = (i: number): Unit => {
@@ -66,38 +93,35 @@ export function makeStock(runs: readonly SearchRun[], mates: ArrayLike<number>, 
   };
   // two mates share their planks as boxes
   const slantOf = (end: 'starter' | 'closer', i: number, length: number) => (mates[i]! < 0 ? slanted.classOf(end, i, length) : 0);
-  const insert = (list: number[], value: number) => value > 0 && putSorted(list, value);
-  const remove = (list: number[], value: number) => value > 0 && takeSorted(list, value);
-  const put = (i: number) => {
-    const unit = measure(i);
+  /** Puts a unit's lengths where they belong, or takes them out. */
+  const book = (i: number, unit: Unit, by: 1 | -1): void => {
     const pool = poolOf[i]!;
-    units[i] = unit;
-    pool.wholes += unit.wholes;
-    insert(pool.starters[slantOf('starter', i, unit.starter)]!, unit.starter);
-    insert(pool.closers[slantOf('closer', i, unit.closer)]!, unit.closer);
-    insert(pool.singles, unit.single);
+    const zone = pool.zones[zones[i]!]!;
+    const enter = (list: SortedLengths, length: number) => (by > 0 ? list.put(length) : list.take(length));
+    pool.wholes += by * unit.wholes;
+    zone.changed = true;
+    if (unit.starter > 0) enter(zone.starters[slantOf('starter', i, unit.starter)]!, unit.starter);
+    if (unit.closer > 0) enter(zone.closers[slantOf('closer', i, unit.closer)]!, unit.closer);
+    if (unit.single > 0) enter(pool.singles, unit.single);
   };
-  const take = (i: number) => {
-    const unit = units[i]!;
-    const pool = poolOf[i]!;
-    pool.wholes -= unit.wholes;
-    remove(pool.starters[slantOf('starter', i, unit.starter)]!, unit.starter);
-    remove(pool.closers[slantOf('closer', i, unit.closer)]!, unit.closer);
-    remove(pool.singles, unit.single);
-  };
+  const put = (i: number) => book(i, (units[i] = measure(i)), 1);
 
   return {
-    planks: () => pools.reduce((sum, pool) => sum + pool.wholes + countCut(pool, pool.plank, kerf, slanted.laps), 0),
+    planks: () => pools.reduce((sum, pool) => sum + pool.wholes + cutCount(pool), 0),
     change(i, starter) {
       const unit = unitOf(i);
-      take(unit);
+      book(unit, units[unit]!, -1);
       starters[i] = starter;
       put(unit);
     },
     recount() {
       for (const pool of pools) {
         pool.wholes = 0;
-        for (const list of [...pool.starters, ...pool.closers, pool.singles]) list.length = 0;
+        pool.singles.clear();
+        for (const zone of pool.zones) {
+          zone.changed = true;
+          for (const list of [...zone.starters, ...zone.closers]) list.clear();
+        }
       }
       runs.forEach((_, i) => unitOf(i) === i && put(i));
     },
@@ -157,56 +181,102 @@ export function together<U extends { wholes: number; starter: number; closer: nu
 }
 
 /**
- * Planks that are cut: starters and closers paired, those that slant alike first, single pieces put into what is left (longest first, where
- * it fits closest).
+ * Counts planks that are cut: starters and closers paired, the longest starter with the shortest closer, those that slant alike first, zone by zone and
+ * then what is left of all; single pieces put into what remains (longest first, where it fits closest).
  */
-function countCut(
-  pool: { starters: readonly number[][]; closers: readonly number[][]; singles: readonly number[] },
-  plank: number,
-  kerf: number,
-  laps: Laps,
-): number {
-  const { singles } = pool;
-  const [starters, closers] = [pool.starters[0]!, pool.closers[0]!];
-  if (singles.length === 0 && laps.length === 1) {
-    return starters.length + closers.length - countPairs(starters, closers, plank - kerf);
-  }
-  /** What each plank still has for single pieces. */
-  const left: number[] = [];
-  const rest = { starters, closers };
-  for (let slant = laps.length - 1; slant >= 0; slant--) {
-    const [s, c] = slant === 0 ? [rest.starters, rest.closers] : [pool.starters[slant]!, pool.closers[slant]!];
-    const room = plank - kerf + laps[slant]! + SAME_LENGTH;
-    const alone: number[] = [];
+function cutCounter(kerf: number, laps: Laps): (pool: Pool) => number {
+  const all = nothingLeft();
+  const square = { starters: new SortedLengths(), closers: new SortedLengths() };
+  const clear = (left: Left): void => {
+    left.pairs = 0;
+    for (const list of [left.starters, left.closers, left.spares]) list.clear();
+  };
+  /** Pairs two lists; what finds no partner goes to `rest`, what is left of planks to the spares, where it is enough for the shortest single piece. */
+  const pair = (
+    starters: SortedLengths,
+    closers: SortedLengths,
+    room: number,
+    least: number,
+    left: Left,
+    rest: Pick<Left, 'starters' | 'closers'>,
+  ): void => {
+    const s = starters.values;
+    const c = closers.values;
+    const empty = rest.starters.length === 0;
+    const beyond = rest.closers.length > 0;
     let next = 0;
-    for (let k = s.length - 1; k >= 0; k--) {
-      if (next < c.length && s[k]! + c[next]! <= room) left.push(plank - s[k]! - c[next++]! - 2 * kerf);
-      else alone.push(s[k]!);
+    for (let k = starters.length - 1; k >= 0; k--) {
+      if (next >= closers.length || s[k]! + c[next]! > room + SAME_LENGTH) {
+        if (empty) rest.starters.append(s[k]!);
+        else rest.starters.put(s[k]!);
+        continue;
+      }
+      left.pairs++;
+      const spare = room - s[k]! - c[next++]! - kerf;
+      if (spare >= least - SAME_LENGTH) left.spares.put(spare);
     }
-    if (slant > 0) {
-      rest.starters = merged(rest.starters, alone.reverse());
-      rest.closers = merged(rest.closers, c.slice(next));
-    } else {
-      for (const length of alone) left.push(plank - length - kerf);
-      for (; next < c.length; next++) left.push(plank - c[next]! - kerf);
+    if (empty) rest.starters.reverse();
+    for (; next < closers.length; next++) {
+      if (beyond) rest.closers.put(c[next]!);
+      else rest.closers.append(c[next]!);
     }
-  }
-  for (let k = singles.length - 1; k >= 0; k--) {
-    const length = singles[k]!;
-    let best = -1;
-    for (let b = 0; b < left.length; b++) {
-      if (left[b]! >= length - SAME_LENGTH && (best < 0 || left[b]! < left[best]!)) best = b;
+  };
+  const within = (zone: Zone, plank: number, least: number): void => {
+    const { left, starters, closers } = zone;
+    clear(left);
+    zone.changed = false;
+    if (laps.length === 1) return pair(starters[0]!, closers[0]!, plank - kerf, least, left, left);
+    square.starters.clear();
+    square.closers.clear();
+    square.starters.putAll(starters[0]!);
+    square.closers.putAll(closers[0]!);
+    // what is left of a slanted pair is counted without its lap
+    for (let slant = laps.length - 1; slant > 0; slant--) {
+      const before = left.spares.length;
+      pair(starters[slant]!, closers[slant]!, plank - kerf + laps[slant]!, Infinity, left, square);
+      left.spares.length = before;
     }
-    if (best < 0) left.push(plank - length - kerf);
-    else left[best]! -= length + kerf;
-  }
-  return left.length;
-}
-
-/** Two ascending lists as one. */
-function merged(a: number[], b: number[]): number[] {
-  if (b.length === 0) return a;
-  const all: number[] = [];
-  for (let i = 0, j = 0; i < a.length || j < b.length;) all.push(j >= b.length || (i < a.length && a[i]! <= b[j]!) ? a[i++]! : b[j++]!);
-  return all;
+    pair(square.starters, square.closers, plank - kerf, least, left, left);
+  };
+  const putSingles = (singles: SortedLengths, plank: number): number => {
+    let opened = 0;
+    const { spares } = all;
+    for (let k = singles.length - 1; k >= 0; k--) {
+      const length = singles.values[k]!;
+      const best = spares.placeOf(length - SAME_LENGTH);
+      let spare = plank;
+      if (best < spares.length) {
+        spare = spares.values[best]!;
+        spares.take(spare);
+      } else opened++;
+      spares.put(spare - length - kerf);
+    }
+    return opened;
+  };
+  return ({ plank, zones, singles }) => {
+    const least = singles.length > 0 ? singles.values[0]! : Infinity;
+    clear(all);
+    let pairs = 0;
+    for (const zone of zones) {
+      if (zone.changed) within(zone, plank, least);
+      pairs += zone.left.pairs;
+    }
+    if (zones.length === 1 && singles.length === 0) return pairs + zones[0]!.left.starters.length + zones[0]!.left.closers.length;
+    square.starters.clear();
+    square.closers.clear();
+    for (const { left } of zones) {
+      square.starters.putAll(left.starters);
+      square.closers.putAll(left.closers);
+      if (singles.length > 0) all.spares.putAll(left.spares);
+    }
+    const rest = zones.length === 1 ? square : all;
+    if (rest === all) pair(square.starters, square.closers, plank - kerf, least, all, all);
+    const lonely = rest.starters.length + rest.closers.length;
+    if (singles.length > 0) {
+      for (const list of [rest.starters, rest.closers])
+        for (let k = 0; k < list.length; k++)
+          if (plank - list.values[k]! - kerf >= least - SAME_LENGTH) all.spares.put(plank - list.values[k]! - kerf);
+    }
+    return pairs + all.pairs + lonely + putSingles(singles, plank);
+  };
 }

@@ -4,16 +4,15 @@ const run = (row: number, u0 = 0, u1 = 4000, plank = 1285): SearchRun => ({ u0, 
 const rows = (count: number) => Array.from({ length: count }, (_, i) => run(i));
 const contacts = (count: number) => Array.from({ length: count - 1 }, (_, i) => ({ before: i, after: i + 1, from: 0, to: 4000 }));
 
-test('neighbours are tied by stagger, rows up to five apart by likeness, three by bands and four by stairs', () => {
-  const { staggers, likenesses, bands, stairs } = tiesOf(rows(8), contacts(8));
+test('neighbours are tied by stagger, rows up to five apart by likeness, three by bands, and each goes on in the next', () => {
+  const { staggers, likenesses, bands, next } = tiesOf(rows(8), contacts(8));
   expect(staggers[3]!.map((p) => [p.a, p.b])).toEqual([
     [2, 3],
     [3, 4],
   ]);
   expect(likenesses[0]!.map((p) => p.rowsApart)).toEqual([2, 3, 4, 5]);
   expect(bands[0]).toEqual([[0, 1, 2]]);
-  expect(stairs[0]).toEqual([[0, 1, 2, 3]]);
-  expect(stairs[3]).toHaveLength(4);
+  expect([...next]).toEqual([1, 2, 3, 4, 5, 6, 7, -1]);
 });
 
 test('a run that one piece fills is tied to nobody; runs that do not lie under each other are not alike', () => {

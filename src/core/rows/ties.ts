@@ -10,6 +10,8 @@ export type SearchRun = RunLine & {
   readonly size: number;
   /** Running number of its row in laying order; rows of different floors are more than five apart. */
   readonly row: number;
+  /** which floor it lies in, of those that are searched together */
+  readonly floor?: number;
   readonly stagger: number;
   readonly endPiece: number;
   /** how its ends slant; none where both are square */
@@ -32,30 +34,28 @@ export type Pair = {
   /** where b begins, counted from where a does, on the circle as long as a's plank */
   readonly shift: number;
 };
-/** Four runs under each other. */
-export type Stair = readonly [number, number, number, number];
 /** Three runs under each other, whose ends may be a band of small pieces. */
 export type Band = readonly [number, number, number];
 export type Ties = {
   readonly staggers: readonly Pair[][];
   readonly likenesses: readonly Pair[][];
-  readonly stairs: readonly Stair[][];
   readonly bands: readonly Band[][];
+  /** for each run the one of the next row, of planks as long, beside which it lies longest, or −1 */
+  readonly next: Int32Array;
 };
 
 const shift = (a: SearchRun, b: SearchRun): number => modulo(b.u0 - a.u0, a.plank);
 
-/** Which runs are tied to which: side by side (stagger), a few rows apart (likeness), three (bands) and four (stairs) in a row. */
+/** Which runs are tied to which: side by side (stagger), a few rows apart (likeness), one after the other (stairs, wallpaper), three (bands). */
 export function tiesOf(runs: readonly SearchRun[], contacts: readonly SearchContact[]): Ties {
   const staggers: Pair[][] = runs.map(() => []);
   const likenesses: Pair[][] = runs.map(() => []);
-  const stairs: Stair[][] = runs.map(() => []);
   const bands: Band[][] = runs.map(() => []);
   const tie = (list: Pair[][], p: Pair) => {
     list[p.a]!.push(p);
     list[p.b]!.push(p);
   };
-  const nextRun = new Int32Array(runs.length).fill(-1);
+  const next = new Int32Array(runs.length).fill(-1);
   const longest = new Float64Array(runs.length);
   for (const c of contacts) {
     const [a, b] = [runs[c.before]!, runs[c.after]!];
@@ -71,32 +71,50 @@ export function tiesOf(runs: readonly SearchRun[], contacts: readonly SearchCont
     });
     if (c.to - c.from > longest[c.before]! && a.plank === b.plank) {
       longest[c.before] = c.to - c.from;
-      nextRun[c.before] = c.after;
+      next[c.before] = c.after;
     }
   }
-  // Rows in order, so that a window of five rows is a stretch of the list.
-  const order = runs.map((_, i) => i).filter((i) => !isSingle(runs[i]!));
-  order.sort((p, q) => runs[p]!.row - runs[q]!.row || p - q);
-  for (let x = 0; x < order.length; x++) {
-    const a = runs[order[x]!]!;
-    for (let y = x + 1; y < order.length; y++) {
-      const b = runs[order[y]!]!;
-      const rowsApart = b.row - a.row;
-      if (rowsApart > REPEAT_ROWS) break;
-      const from = Math.max(a.u0, b.u0);
-      const to = Math.min(a.u1, b.u1);
+  const byRow = rowsOf(runs);
+  for (const [row, own] of byRow) {
+    for (let rowsApart = 2; rowsApart <= REPEAT_ROWS; rowsApart++) {
       const within = noticedWithin(rowsApart);
-      if (within > 0 && to > from) tie(likenesses, { a: order[x]!, b: order[y]!, from, to, within, rowsApart, shift: shift(a, b) });
+      const others = byRow.get(row + rowsApart) ?? [];
+      for (const [i, j] of overlapping(runs, own, others)) {
+        const [a, b] = [runs[i]!, runs[j]!];
+        const [from, to] = [Math.max(a.u0, b.u0), Math.min(a.u1, b.u1)];
+        tie(likenesses, { a: i, b: j, from, to, within, rowsApart, shift: shift(a, b) });
+      }
     }
   }
   for (let i = 0; i < runs.length; i++) {
-    const b = nextRun[i]!;
-    const c = b < 0 ? -1 : nextRun[b]!;
-    const d = c < 0 ? -1 : nextRun[c]!;
+    const b = next[i]!;
+    const c = b < 0 ? -1 : next[b]!;
     if (c >= 0) for (const r of [i, b, c]) bands[r]!.push([i, b, c]);
-    if (d < 0 || runs[d]!.plank !== runs[i]!.plank) continue;
-    const stair: Stair = [i, b, c, d];
-    for (const r of stair) stairs[r]!.push(stair);
   }
-  return { staggers, likenesses, stairs, bands };
+  return { staggers, likenesses, bands, next };
+}
+
+/** The runs of two or more pieces of each row, from left to right, rows in their order. */
+function rowsOf(runs: readonly SearchRun[]): Map<number, number[]> {
+  const order = runs.map((_, i) => i).filter((i) => !isSingle(runs[i]!));
+  order.sort((p, q) => runs[p]!.row - runs[q]!.row || runs[p]!.u0 - runs[q]!.u0 || p - q);
+  const rows = new Map<number, number[]>();
+  for (const i of order) {
+    const own = rows.get(runs[i]!.row);
+    if (own) own.push(i);
+    else rows.set(runs[i]!.row, [i]);
+  }
+  return rows;
+}
+
+/** The pairs of runs of two rows that lie under each other; both lists go from left to right. */
+function overlapping(runs: readonly SearchRun[], upper: readonly number[], lower: readonly number[]): [number, number][] {
+  const pairs: [number, number][] = [];
+  let first = 0;
+  for (const i of upper) {
+    while (first < lower.length && runs[lower[first]!]!.u1 <= runs[i]!.u0) first++;
+    for (let k = first; k < lower.length && runs[lower[k]!]!.u0 < runs[i]!.u1; k++)
+      if (runs[lower[k]!]!.u1 > runs[i]!.u0) pairs.push([i, lower[k]!]);
+  }
+  return pairs;
 }

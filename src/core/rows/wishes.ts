@@ -34,6 +34,7 @@ function closetsOf({ spaces, ways }: Floor): Floor['spaces'] {
 
 /** The wishes of every run of a floor, from its registers, doorways and corners. */
 export function wishesOf(floor: Floor, { frame }: Pick<SetOut, 'frame'>, runs: readonly Run[]): readonly Wishes[] {
+  const { gap } = floor.product.limits;
   const registers = registersOf(floor).map((ring) => boxOf(ring.map((p) => turned(frame, p))));
   const crosswise = runningDoorways(floor.ways, frame).map((d) => {
     const way = floor.ways.find((w) => w.opening.id === d.opening)!;
@@ -58,7 +59,7 @@ export function wishesOf(floor: Floor, { frame }: Pick<SetOut, 'frame'>, runs: r
       .filter(([a, b]) => within(a, b));
     const joint = crosswise
       .filter((d) => across(d.low, d.high) >= REACHES_IN && run.u0 < d.left + 60 && run.u1 > d.right - 60)
-      .map((d): Span => [d.left, d.right]);
+      .map((d): Span => [d.left + gap, d.right - gap]);
     const long = [
       ...busy.filter((b) => across(b.minY, b.maxY) >= REACHES_IN && within(b.minX, b.maxX)).map((b): Span => [b.minX + 20, b.maxX - 20]),
       ...corners.filter(([u, w]) => w > run.w0 + 1 && w < run.w1 - 1 && u > run.u0 + 1 && u < run.u1 - 1).map(([u]): Span => [u, u]),
@@ -153,8 +154,8 @@ export function faultsOf(
   return { looks, musts };
 }
 
-const CLEAR_FAULT = 2;
-const JOINT_FAULT = 3;
-const LONG_FAULT = 2;
+const CLEAR_FAULT = 3.5;
+const JOINT_FAULT = 3.5;
+const LONG_FAULT = 3;
 /** Far less than any fault: it decides between floors that are nearly alike otherwise. */
 export const SMALL_SEEN = 0.06;

@@ -55,7 +55,7 @@ export function drawer({ runs, ties, rows, laid, pinsOf, poolOf, kerf, random }:
     let starter: number;
     const kind = random();
     if (kind < WHOLE) starter = anySize(pool);
-    else if (kind < FITTING && closers.length > 0) starter = anySize(pool) - kerf - closers[Math.floor(random() * closers.length)]!;
+    else if (kind < FITTING && closers.length > 0) starter = anySize(pool) - kerf - closers.values[Math.floor(random() * closers.length)]!;
     else starter = run.endPiece + Math.round(random() * (longest - run.endPiece));
     if (starter < run.endPiece || starter > longest || whole - starter < run.endPiece || clashes(i, run.u0 + starter)) return null;
     return { lengths: [starter], joints: [run.u0 + starter] };
@@ -70,7 +70,8 @@ export function drawer({ runs, ties, rows, laid, pinsOf, poolOf, kerf, random }:
     const lengths = [...begun.lengths];
     const joints = [...begun.joints];
     // the end that some waiting starter's rest would close
-    const closer = random() < CLOSING && starters.length > 0 ? anySize(pool) - kerf - starters[Math.floor(random() * starters.length)]! : 0;
+    const closer =
+      random() < CLOSING && starters.length > 0 ? anySize(pool) - kerf - starters.values[Math.floor(random() * starters.length)]! : 0;
     for (let left = run.u1 - joints[joints.length - 1]!; ;) {
       const last =
         left <= longest + SAME_LENGTH &&

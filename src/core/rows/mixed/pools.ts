@@ -1,13 +1,13 @@
 import { SAME_LENGTH } from '../joints';
-import { putSorted, takeSorted } from '../sorted';
+import { SortedLengths } from '../sorted';
 import type { MixedSize, MixedTask, Row } from './task';
 
 /** What one width opens: whole planks by size, and lengths that are cut, sorted. */
 export type Pool = {
   readonly sizes: readonly MixedSize[];
   readonly wholes: number[];
-  readonly starters: number[];
-  readonly closers: number[];
+  readonly starters: SortedLengths;
+  readonly closers: SortedLengths;
 };
 
 /** The pools of all widths, empty. */
@@ -15,7 +15,7 @@ export const emptyPools = (sizes: MixedTask['sizes']): ReadonlyMap<number, Pool>
   new Map(
     [...sizes].map(([key, list]) => {
       const own = [...list].sort((a, b) => a.length - b.length);
-      return [key, { sizes: own, wholes: own.map(() => 0), starters: [], closers: [] }];
+      return [key, { sizes: own, wholes: own.map(() => 0), starters: new SortedLengths(), closers: new SortedLengths() }];
     }),
   );
 
@@ -30,8 +30,8 @@ export function count(pool: Pool, { lengths }: Row, by: 1 | -1): void {
     else {
       // a single piece needs neither end: it goes where fewer wait
       const right = lengths.length === 1 ? pool.starters.length < pool.closers.length : k === 0;
-      if (by > 0) putSorted(right ? pool.starters : pool.closers, length);
-      else if (!takeSorted(lengths.length === 1 || k === 0 ? pool.starters : pool.closers, length)) takeSorted(pool.closers, length);
+      if (by > 0) (right ? pool.starters : pool.closers).put(length);
+      else if (!(lengths.length === 1 || k === 0 ? pool.starters : pool.closers).take(length)) pool.closers.take(length);
     }
   });
 }
@@ -60,7 +60,8 @@ export function opened(pools: ReadonlyMap<number, Pool>, kerf: number): { boxes:
   let planks = 0;
   for (const { sizes, wholes, starters, closers } of pools.values()) {
     const needs = sizes.map(() => 0);
-    for (const [s, c] of paired(starters, closers, sizes, kerf)) needs[smallest(sizes, needOf(starters[s], closers[c], kerf))]!++;
+    for (const [s, c] of paired(starters.view(), closers.view(), sizes, kerf))
+      needs[smallest(sizes, needOf(s < 0 ? undefined : starters.values[s], c < 0 ? undefined : closers.values[c], kerf))]!++;
     const own = boxesOf(sizes, wholes, needs);
     boxes = Math.max(boxes, own.boxes);
     planks += own.planks;
@@ -73,8 +74,8 @@ export function opened(pools: ReadonlyMap<number, Pool>, kerf: number): { boxes:
  * the two ascending lists, −1 for none.
  */
 export function paired(
-  starters: readonly number[],
-  closers: readonly number[],
+  starters: ArrayLike<number>,
+  closers: ArrayLike<number>,
   sizes: readonly MixedSize[],
   kerf: number,
 ): [number, number][] {

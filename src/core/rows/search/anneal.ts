@@ -1,10 +1,10 @@
 import type { Random } from '../random';
 import type { Stock } from '../stock';
 import type { Ties } from '../ties';
-import type { RunCosts } from './costs';
-import { moves, type Allowed, type Move } from './moves';
-import { looksFirst, roundsFor, type Round } from './rounds';
+import { moves, type Allowed } from './moves';
+import { priceFor, roundsFor, type Round } from './rounds';
 import type { Cost, Progress, SearchTask } from './task';
+import type { Terms } from './terms';
 
 /** What a broken limit weighs: more than all planks and looks of a floor. */
 const MUST = 1000;
@@ -16,14 +16,21 @@ const NO_FAULT = 0.5;
 const EVERY = { hurt: 32, faulty: 256, progress: 1024 };
 /** Share of exchanges from which on a round is one that mends looks. */
 const EXCHANGING = 0.5;
+/** What a pair that lies far apart is worth in faults; how many of them a move may bring together. */
+const FAR_PRICE = 0.1;
+const FAR_SAVED = 2;
+/** Two costs closer than this are one. */
+const EQUAL = 1e-7;
 
 type Annealing = {
   readonly task: SearchTask;
   readonly free: readonly number[];
   readonly allowed: Allowed;
-  readonly costs: RunCosts;
+  readonly terms: Terms;
   readonly ties: Ties;
   readonly stock: Stock;
+  /** the same planks counted as they are where pieces are paired with what is laid about the same time */
+  readonly near: Stock;
   /** the starters to begin with; afterwards the best that were found */
   readonly starters: Float64Array;
   readonly random: Random;
@@ -32,85 +39,107 @@ type Annealing = {
 
 /** Small moves that a falling temperature makes ever more choosy, round by round. */
 export function anneal(setting: Annealing, progress?: Progress): { readonly best: Cost; readonly steps: number } {
-  const { task, free, costs, ties, stock, starters, random, steps } = setting;
-  const { mustsOf, looksOf } = costs;
-  const propose = moves(setting);
-  const better = comparedBy(looksFirst(task.school));
+  const { task, free, terms, ties, stock, near, starters, random, steps } = setting;
+  const { move, propose } = moves(setting);
+  const { price = priceFor(task.school) } = task;
   const mending = task.from !== undefined;
   const least = stock.leastPlanks();
   const ideal = (c: Cost) => c.musts === 0 && c.looks < NO_FAULT && c.planks <= least;
+  /** What a floor is worth that breaks no more limits than another: planks at their price, and faults. */
+  const worth = (c: Cost) => price * c.planks + c.looks;
+  const better = (a: Cost, b: Cost) =>
+    Math.abs(a.musts - b.musts) > EQUAL ? a.musts < b.musts : worth(a) + FAR_PRICE * far < worth(b) + FAR_PRICE * bestFar - EQUAL;
 
-  let cost: Cost = { ...costs.total(free), planks: stock.planks() };
+  /** pairs that lie far apart, each of which would cost a plank if it were not allowed */
+  let far = 0;
+  const recount = (): Cost => {
+    stock.recount();
+    near.recount();
+    const planks = stock.planks();
+    far = near.planks() - planks;
+    return { ...terms.remeasure(free), planks };
+  };
+  let cost = recount();
+  let bestFar = far;
   let best = cost;
   const bestStarters = starters.slice();
   /** Runs that break a limit, and their neighbours. */
   const hurtRuns = (): number[] => {
-    const found = new Set(cost.musts > 0 ? free.filter((i) => mustsOf(i) > 0) : []);
+    const found = new Set(cost.musts > 0 ? free.filter((i) => terms.mustsOf(i) > 0) : []);
     for (const i of [...found]) for (const p of ties.staggers[i]!) found.add(p.a).add(p.b);
     return [...found];
   };
 
-  /** Makes a move and keeps it, or takes it back. */
-  const tryMove = ({ i, next, j, nextJ }: Move, temperature: number, weights: Round['weights']): void => {
-    const before = starters[i]!;
-    const beforeJ = j < 0 ? 0 : starters[j]!;
-    const musts0 = mustsOf(i) + (j < 0 ? 0 : mustsOf(j, i));
-    starters[i] = next;
-    if (j >= 0) starters[j] = nextJ;
-    const musts = cost.musts + mustsOf(i) + (j < 0 ? 0 : mustsOf(j, i)) - musts0;
-    const looks1 = musts > cost.musts + HOPELESS ? 0 : looksOf(i) + (j < 0 ? 0 : looksOf(j, i));
-    starters[i] = before;
-    if (j >= 0) starters[j] = beforeJ;
-    // a further broken limit is never taken: most moves end here, before looks and planks are counted
-    if (musts > cost.musts + HOPELESS) return;
-    const looks = cost.looks + looks1 - looksOf(i) - (j < 0 ? 0 : looksOf(j, i));
-    stock.change(i, next);
-    if (j >= 0) stock.change(j, nextJ);
+  const { runs: moved, next } = move;
+  const before = new Float64Array(next.length);
+  /** Makes the move that was proposed and keeps it, or takes it back. */
+  const tryMove = (temperature: number, { weights, fixed }: Round): void => {
+    const { count } = move;
+    for (let m = 0; m < count; m++) {
+      before[m] = starters[moved[m]!]!;
+      starters[moved[m]!] = next[m]!;
+    }
+    // a limit that is broken more is hopeless where no other is kept better for it
+    const musts = terms.mustsRisen(moved, count, cost.musts === 0 ? HOPELESS : Infinity);
+    const hopeless = musts > HOPELESS;
+    // what may still be taken at this temperature: most moves end before looks and planks are counted
+    const allowance = hopeless ? 0 : -temperature * Math.log(1 - random()) - MUST * musts;
+    const looks = hopeless || weights.look === 0 ? 0 : weights.look * terms.looksRisen(moved, count);
+    for (let m = 0; m < count; m++) starters[moved[m]!] = before[m]!;
+    // an exchange saves no plank, or hardly ever
+    const saved = count === 1 ? weights.plank : 0;
+    if (hopeless || looks - saved > allowance) {
+      terms.undo(moved, count);
+      return;
+    }
+    for (let m = 0; m < count; m++) stock.change(moved[m]!, next[m]!);
     const planks = stock.planks();
-    const rise = MUST * (musts - cost.musts) + weights.plank * (planks - cost.planks) + weights.look * (looks - cost.looks);
-    if (rise <= 0 || random() < Math.exp(-rise / temperature)) {
-      // differences are summed up: what is nothing but their rounding is nothing
-      cost = { musts: musts < 1e-7 ? 0 : musts, planks, looks: looks < 1e-7 ? 0 : looks };
-      if (better(cost, best)) {
-        best = cost;
-        bestStarters.set(starters);
-      }
-    } else {
-      stock.change(i, before);
-      if (j >= 0) stock.change(j, beforeJ);
+    const keeps = !(fixed && planks > cost.planks) && looks + weights.plank * (planks - cost.planks) - FAR_SAVED * weights.far <= allowance;
+    let nextFar = far;
+    let kept = keeps;
+    if (keeps && weights.far > 0) {
+      for (let m = 0; m < count; m++) near.change(moved[m]!, next[m]!);
+      nextFar = near.planks() - planks;
+      kept = looks + weights.plank * (planks - cost.planks) + weights.far * (nextFar - far) <= allowance;
+      if (!kept) for (let m = count - 1; m >= 0; m--) near.change(moved[m]!, before[m]!);
+    }
+    if (!kept) {
+      for (let m = count - 1; m >= 0; m--) stock.change(moved[m]!, before[m]!);
+      terms.undo(moved, count);
+      return;
+    }
+    terms.keep(moved, count);
+    far = nextFar;
+    // differences are summed up: what is nothing but their rounding is nothing
+    const [sumMusts, sumLooks] = [cost.musts + musts, cost.looks + (looks === 0 ? 0 : looks / weights.look)];
+    cost = { musts: sumMusts < EQUAL ? 0 : sumMusts, planks, looks: sumLooks < EQUAL ? 0 : sumLooks };
+    if (better(cost, best)) {
+      best = cost;
+      bestFar = far;
+      bestStarters.set(starters);
     }
   };
 
-  let hurt: number[] = [];
-  let faulty: number[] = [];
+  let hurt: readonly number[] = [];
+  let faulty: readonly number[] = [];
   let step = 0;
-  for (const { share, hot, cold, weights, swaps, again } of roundsFor(task.school, mending, task.pattern)) {
-    if (again && best.musts === 0 && best.looks < NO_FAULT) break;
+  for (const round of roundsFor(price, task)) {
+    const { share, hot, cold, swaps } = round;
     const count = Math.ceil(steps * share);
     if (step > 0) {
       starters.set(bestStarters);
-      stock.recount();
-      cost = best;
+      // a round that looks only at planks has counted neither faults nor what lies far apart
+      best = cost = { ...recount(), musts: best.musts };
+      bestFar = far;
     }
     for (let k = 0; k < count && !ideal(best); k++, step++) {
       if (progress && step % EVERY.progress === 0) progress(Math.min(1, step / steps));
       if (mending && step % EVERY.hurt === 0) hurt = hurtRuns();
-      if (!mending && swaps > EXCHANGING && k % EVERY.faulty === 0) faulty = free.filter((f) => looksOf(f) >= NO_FAULT);
-      const move = propose(swaps, hurt, faulty);
-      if (move) tryMove(move, hot * (cold / hot) ** (k / count), weights);
+      if (!mending && swaps > EXCHANGING && k % EVERY.faulty === 0) faulty = free.filter((f) => terms.looksOf(f) >= NO_FAULT);
+      if (propose(swaps, hurt, faulty)) tryMove(hot * (cold / hot) ** (k / count), round);
     }
   }
   starters.set(bestStarters);
+  terms.remeasure(free);
   return { best, steps: step };
 }
-
-/** Whether one floor is better than another: fewer broken limits, then planks, then looks; looks before planks where a school wants it so. */
-const comparedBy =
-  (prefersLooks: boolean) =>
-  (a: Cost, b: Cost): boolean => {
-    if (Math.abs(a.musts - b.musts) > 1e-9) return a.musts < b.musts;
-    // less than a whole fault is no reason to open a plank
-    if (prefersLooks && Math.abs(a.looks - b.looks) > NO_FAULT) return a.looks < b.looks;
-    if (a.planks !== b.planks) return a.planks < b.planks;
-    return a.looks < b.looks - 1e-9;
-  };

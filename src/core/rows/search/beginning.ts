@@ -1,9 +1,8 @@
 import { closerFor, SAME_LENGTH } from '../joints';
-import type { Ties } from '../ties';
-import type { RunCosts } from './costs';
 import { nearest } from './rounds';
 import type { SearchTask } from './task';
 import type { Allowed } from './moves';
+import type { Terms } from './terms';
 
 /** So many lengths of a fresh plank's starter are tried, from a whole one down. */
 const LENGTHS = 24;
@@ -12,23 +11,19 @@ const LENGTHS = 24;
  * A first floor, as a careful hand lays it: row by row, each begun with an offcut that keeps the limits, else with a fresh plank as long as
  * may be. A floor that is mended begins as it was.
  */
-export function layFirst(
-  task: SearchTask,
-  free: readonly number[],
-  allowed: Allowed,
-  costs: RunCosts,
-  ties: Ties,
-  starters: Float64Array,
-): void {
+export function layFirst(task: SearchTask, free: readonly number[], allowed: Allowed, terms: Terms, starters: Float64Array): void {
   const { runs, kerf, pattern: patterned = false } = task;
-  const { endsBroken, pairMusts } = costs;
   const laid = new Uint8Array(runs.length);
   const legal = (i: number, starter: number): boolean => {
     if (starter <= SAME_LENGTH || starter > runs[i]!.plank + SAME_LENGTH) return false;
     const kept = starters[i]!;
     starters[i] = Math.min(starter, runs[i]!.plank);
-    let fine = endsBroken(i) === 0;
-    for (const p of ties.staggers[i]!) if (fine && laid[p.a === i ? p.b : p.a]) fine = pairMusts(p) === 0;
+    let fine = terms.endsBroken(i) === 0;
+    const { start, items } = terms.staggersOf;
+    for (let k = start[i]!; fine && k < start[i + 1]!; k++) {
+      const [a, b] = terms.staggerPair(items[k]!);
+      if (laid[a === i ? b : a]) fine = terms.staggerMusts(items[k]!) === 0;
+    }
     starters[i] = kept;
     return fine;
   };
@@ -46,6 +41,10 @@ export function layFirst(
   const isPinned = (i: number): boolean => allowed.of[i]!.length === 1 && allowed.of[i]![0]![0] === allowed.of[i]![0]![1];
   const offcuts: number[] = [];
   for (const i of free) {
+    if (task.begin) {
+      starters[i] = task.begin[i]!;
+      continue;
+    }
     if (task.from) {
       starters[i] = nearest(allowed.of[i]!, task.from[i]!);
       continue;

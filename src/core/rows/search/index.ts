@@ -11,35 +11,48 @@ import { allowedStarters, isSingle } from '../joints';
 import { randomFrom } from '../random';
 import { makeStock } from '../stock';
 import { tiesOf } from '../ties';
+import { zonesOf } from '../zones';
 import { anneal } from './anneal';
 import { layFirst } from './beginning';
-import { runCosts } from './costs';
 import { allowedOf } from './moves';
 import type { Progress, SearchResult, SearchTask } from './task';
+import { termsOf } from './terms';
 
 export type { Cost, Progress, SearchResult, SearchTask } from './task';
-export { runCosts } from './costs';
+export { termsOf, type Terms } from './terms';
+export { priceFor } from './rounds';
 
 /** Search steps: enough that more no longer buys planks on rooms of this size (see the benchmark's quality over steps). */
-export const stepsFor = (runs: number): number => Math.max(16_000, Math.min(100_000, 480 * runs));
+export const stepsFor = (runs: number): number => Math.max(8_000, Math.min(60_000, 300 * runs));
 
-/** The starters of all runs: the fewest broken limits, planks and faults of looks that the steps find. */
-export function searchStarters(task: SearchTask, progress?: Progress): SearchResult {
-  const { runs, contacts, mates, kerf } = task;
+/** So many runs are looked at together for each remainder that may wait. */
+const RUNS_A_WAITING = 3;
+
+/** What one search is asked, beyond what all searches of the same runs are. */
+export type Asked = Pick<SearchTask, 'seed' | 'allowed' | 'pattern' | 'part' | 'begin' | 'from' | 'steps'>;
+
+/** Searches the same runs again and again: what ties them and how they are counted is worked out once. */
+export function searcherOf(given: Omit<SearchTask, keyof Asked>, progress?: Progress): (asked: Asked) => SearchResult {
+  const { runs, contacts, mates, kerf } = given;
   const free = runs.flatMap((run, i) => (isSingle(run) ? [] : [i]));
   const starters = new Float64Array(runs.length);
-  const allowed = allowedOf(task.allowed ?? runs.map((run) => (isSingle(run) ? [] : allowedStarters(run, run.endPiece))));
-  const random = randomFrom(task.seed);
   const ties = tiesOf(runs, contacts);
-  const costs = runCosts(task, ties, starters);
-  const stock = makeStock(runs, mates, starters, kerf);
-
-  layFirst(task, free, allowed, costs, ties, starters);
-  stock.recount();
-  const steps = free.length === 0 ? 0 : (task.steps ?? stepsFor(free.length));
-  const { best, steps: taken } = anneal({ task, free, allowed, costs, ties, stock, starters, random, steps }, progress);
-  progress?.(1);
-
-  const broken = best.musts === 0 ? [] : free.filter((i) => costs.mustsOf(i) > 0);
-  return { starters, cost: best, steps: taken, broken, repeated: free.filter(costs.isRepeated) };
+  const terms = termsOf(runs, ties, starters);
+  const stock = makeStock(runs, mates, starters, kerf, given.bound === undefined ? undefined : zonesOf(runs, given.bound * RUNS_A_WAITING));
+  const near = makeStock(runs, mates, starters, kerf, zonesOf(runs));
+  return (asked) => {
+    const task = { ...given, ...asked };
+    const allowed = allowedOf(task.allowed ?? runs.map((run) => (isSingle(run) ? [] : allowedStarters(run, run.endPiece))));
+    terms.keepTo(task.from);
+    layFirst(task, free, allowed, terms, starters);
+    const steps = free.length === 0 ? 0 : (task.steps ?? stepsFor(free.length));
+    const random = randomFrom(task.seed);
+    const { best, steps: taken } = anneal({ task, free, allowed, terms, ties, stock, near, starters, random, steps }, progress);
+    progress?.(1);
+    const broken = best.musts === 0 ? [] : free.filter((i) => terms.mustsOf(i) > 0);
+    return { starters: starters.slice(), cost: best, steps: taken, broken, repeated: free.filter(terms.isRepeated) };
+  };
 }
+
+/** The starters of all runs: the fewest broken limits, planks and faults of looks that the steps find. */
+export const searchStarters = (task: SearchTask, progress?: Progress): SearchResult => searcherOf(task, progress)(task);

@@ -3,9 +3,10 @@ import type { Random } from '../random';
 import type { Stretches } from '../schools';
 import type { Stock } from '../stock';
 import { faultsOf } from '../wishes';
-import type { RunCosts } from './costs';
+import { partnersOf } from './partners';
 import { alikeRuns, looksFirst, nearest } from './rounds';
 import type { SearchTask } from './task';
+import type { Terms } from './terms';
 
 /** The starters that each run may have. */
 export type Allowed = { readonly of: readonly Stretches[]; has(run: number, starter: number): boolean };
@@ -18,8 +19,10 @@ export const allowedOf = (of: readonly Stretches[]): Allowed => ({
   },
 });
 
-/** What a move would change: the starter of one run, or of two that exchange theirs. */
-export type Move = { readonly i: number; readonly next: number; readonly j: number; readonly nextJ: number };
+/** What a move would change: the starter of one run, or of several; the first `count` entries of both lists. Written anew for every move. */
+export type Move = { count: number; readonly runs: Int32Array; readonly next: Float64Array };
+/** So many runs are moved at once at most. */
+const MOST_MOVED = 12;
 
 /*
  * How moves are shared out. Found by trying on the benchmark's rooms and houses: the share of each is where fewer planks and faults were
@@ -42,6 +45,14 @@ const NEAR = 0.85;
 const NEAR_REACH = 80;
 /** So many starters are drawn before one is taken that does not fulfil a run's wishes. */
 const DRAWS = 4;
+/** Share of the last rounds' moves that shift a run with all whose planks depend on it; how far at most, mm; partners are looked up again after so many. */
+const SHIFTED = 0.35;
+const SHIFT_REACH = 120;
+const PAIRED_EVERY = 40;
+/** Share of the runs whose offcuts are looked at that are laid soon before or after: what fits them need not wait long. */
+const SOON = 0.7;
+/** How many runs before and after are laid soon. */
+const SOON_REACH = 8;
 /** Share of the fitting starters that another run's offcut gives; the others are chosen so that their own offcut closes another run. */
 const BY_OFFCUT = 0.6;
 
@@ -50,21 +61,27 @@ type Setting = {
   /** runs of two or more pieces */
   readonly free: readonly number[];
   readonly allowed: Allowed;
-  readonly costs: RunCosts;
+  readonly terms: Terms;
   readonly stock: Stock;
   readonly starters: Float64Array;
   readonly random: Random;
 };
 
 /** Proposes moves, by chance. */
-export function moves({ task, free, allowed, costs, stock, starters, random }: Setting) {
+export function moves({ task, free, allowed, terms, stock, starters, random }: Setting) {
   const { runs, kerf, from } = task;
   const fits = task.pattern ? FITTING.patterned : FITTING.free;
   const drawn = (among: readonly number[]): number => among[Math.floor(random() * among.length)]!;
+  const place = new Int32Array(runs.length);
+  free.forEach((i, k) => (place[i] = k));
+  const drawnNear = (i: number): number => {
+    const at = place[i]! + Math.round((random() * 2 - 1) * SOON_REACH);
+    return free[Math.min(free.length - 1, Math.max(0, at))]!;
+  };
   /** Runs whose closers are alike where their starters are: what two of them exchange costs no plank. */
   const alike = alikeRuns(runs, free);
   /** Runs that are to have a joint somewhere, or none, or a long piece; where looks come first, all moves look for that already. */
-  const wishing = looksFirst(task.school) ? [] : free.filter((i) => costs.detailed[i]);
+  const wishing = looksFirst(task.school) ? [] : free.filter((i) => terms.detailed[i]);
 
   const pickAllowed = (i: number): number => {
     const stretches = allowed.of[i]!;
@@ -92,7 +109,7 @@ export function moves({ task, free, allowed, costs, stock, starters, random }: S
   const room = (i: number): number => runs[i]!.plank - kerf;
   /** A starter for run i that some other run's offcut, or its own offcut for some other run, would fit. */
   const fitting = (i: number): number => {
-    const j = drawn(free);
+    const j = random() < SOON ? drawnNear(i) : drawn(free);
     if (random() < BY_OFFCUT) return room(i) + stock.lap(i, j) - closerFor(runs[j]!, starters[j]!);
     const closer = room(i) + stock.lap(j, i) - starters[j]!;
     const run = runs[i]!;
@@ -100,16 +117,51 @@ export function moves({ task, free, allowed, costs, stock, starters, random }: S
     const starter = rest - Math.floor(rest / run.plank) * run.plank;
     return starter < SAME_LENGTH ? run.plank : starter;
   };
-  const exchange = (i: number, j: number): Move | null =>
-    allowed.has(j, starters[i]!) ? { i, next: starters[j]!, j, nextJ: starters[i]! } : null;
+  const move: Move = { count: 0, runs: new Int32Array(MOST_MOVED), next: new Float64Array(MOST_MOVED) };
+  const add = (i: number, next: number): void => {
+    move.runs[move.count] = i;
+    move.next[move.count++] = next;
+  };
+  const isAllowed = (i: number, next: number): boolean =>
+    next !== starters[i] && (allowed.of[i]!.length === 0 ? next > 1 && next <= runs[i]!.plank : allowed.has(i, next));
+  const alone = (i: number, next: number): boolean => {
+    if (!isAllowed(i, next)) return false;
+    add(i, next);
+    return true;
+  };
+  const exchange = (i: number, j: number): boolean => {
+    if (!isAllowed(i, starters[j]!) || !allowed.has(j, starters[i]!)) return false;
+    add(i, starters[j]!);
+    add(j, starters[i]!);
+    return true;
+  };
+
+  const partners = partnersOf(runs, free, task.mates, kerf, starters);
+  let shifts = 0;
+  /** Shifts a run's joints, and with them those of every run whose plank would no longer hold both of its pieces: no plank more is opened for it. */
+  const shift = (i: number): boolean => {
+    if (shifts++ % PAIRED_EVERY === 0) partners.pair();
+    const by = Math.round((random() * 2 - 1) * SHIFT_REACH);
+    if (by === 0) return false;
+    for (let at = i; at >= 0 && move.count < MOST_MOVED;) {
+      if (!alone(at, starters[at]! + by)) return false;
+      // a longer starter needs a shorter closer on its plank, a longer closer a shorter starter
+      const plankOf = by > 0 ? at : partners.starterWith[at]!;
+      if (plankOf < 0 || partners.closerWith[plankOf]! < 0 || partners.spare[plankOf]! >= Math.abs(by)) return true;
+      at = by > 0 ? partners.closerWith[at]! : plankOf;
+      if (at === i) return true;
+    }
+    return false;
+  };
 
   /**
-   * The next move; null where what was drawn changes nothing or is not allowed.
+   * Writes down the next move; false where what was drawn changes nothing or is not allowed.
    *
    * @param swaps share of the moves that exchange the starters of alike runs
    * @param hurt runs in and beside broken limits, and runs with faults of looks, where moves are to go there first
    */
-  return function propose(swaps: number, hurt: readonly number[], faulty: readonly number[]): Move | null {
+  function propose(swaps: number, hurt: readonly number[], faulty: readonly number[]): boolean {
+    move.count = 0;
     let among = free;
     if (hurt.length > 0 && random() < HURT) among = hurt;
     else if (faulty.length > 0 && random() < FAULTY) among = faulty;
@@ -118,25 +170,18 @@ export function moves({ task, free, allowed, costs, stock, starters, random }: S
     const i = drawn(among);
     const kind = random();
     const spare = 1 - swaps;
-    let move: Move | null;
-    if (from && random() < RESTORE) move = alone(i, nearest(allowed.of[i]!, from[i]!));
-    else if (forWish && kind < 0.5) move = alone(i, wished(i));
-    else if (kind < swaps) {
+    if (from && random() < RESTORE) return alone(i, nearest(allowed.of[i]!, from[i]!));
+    if ((forWish || (among === faulty && terms.detailed[i] && terms.ownLooksOf(i) > 0.5)) && random() < 0.5) return alone(i, wished(i));
+    if (swaps > SHIFTED && random() < SHIFTED) return shift(i);
+    if (kind < swaps) {
       const j = drawn(alike[i]!);
-      if (j === i || starters[j] === starters[i]) return null;
-      move = exchange(i, j);
-    } else if (kind < swaps + spare * fits) move = alone(i, fitting(i));
-    else if (kind < swaps + spare * ANY) move = alone(i, pickAllowed(i));
-    else if (kind < swaps + spare * NEAR) move = alone(i, starters[i]! + Math.round((random() - 0.5) * 2 * NEAR_REACH));
-    else {
-      const j = drawn(free);
-      if (j === i || runs[j]!.plank !== runs[i]!.plank) return null;
-      move = exchange(i, j);
+      return j !== i && exchange(i, j);
     }
-    if (!move || move.next === starters[i]) return null;
-    const fine = allowed.of[i]!.length === 0 ? move.next > 1 && move.next <= runs[i]!.plank : allowed.has(i, move.next);
-    return fine ? move : null;
-  };
+    if (kind < swaps + spare * fits) return alone(i, fitting(i));
+    if (kind < swaps + spare * ANY) return alone(i, pickAllowed(i));
+    if (kind < swaps + spare * NEAR) return alone(i, starters[i]! + Math.round((random() - 0.5) * 2 * NEAR_REACH));
+    const j = drawn(free);
+    return j !== i && runs[j]!.plank === runs[i]!.plank && exchange(i, j);
+  }
+  return { move, propose };
 }
-
-const alone = (i: number, next: number): Move => ({ i, next, j: -1, nextJ: 0 });

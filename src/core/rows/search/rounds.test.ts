@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { SCHOOLS } from '../../given';
 import { closerFor, searchStarters, type SearchRun } from '..';
-import { alikeRuns, nearest, roundsFor } from './rounds';
+import { alikeRuns, nearest, priceFor, roundsFor } from './rounds';
 
 const run = (length: number, row: number, size = 0): SearchRun => ({
   u0: 0,
@@ -46,15 +46,15 @@ test('the nearest starter is allowed, and none that is allowed is nearer', () =>
   );
 });
 
-test('a search spends all its steps, a mended floor far fewer', () => {
-  for (const school of SCHOOLS) {
-    const share = (mending: boolean) => roundsFor(school, mending).reduce((sum, r) => sum + (r.again ? 0 : r.share), 0);
-    expect(share(false)).toBeCloseTo(1, 9);
-    // where faults are left, and a pattern leaves room to mend them
-    expect(roundsFor(school, false).filter((r) => r.again)).toHaveLength(1);
-    expect(roundsFor(school, false, true).some((r) => r.again)).toBe(false);
-    expect(share(true)).toBeLessThanOrEqual(0.3);
-  }
+test('a search spends all its steps, a mended floor far fewer; planks are saved first, then looks mended at their count', () => {
+  const share = (how: Parameters<typeof roundsFor>[1]) => roundsFor(3, how).reduce((sum, r) => sum + r.share, 0);
+  expect(share({})).toBeCloseTo(1, 9);
+  expect(share({ part: 'planks' }) + share({ part: 'looks' })).toBeCloseTo(1, 9);
+  expect(share({ from: new Float64Array(1) })).toBeLessThanOrEqual(0.3);
+  expect(roundsFor(3, { part: 'looks' })[0]!.fixed).toBe(true);
+  // who takes looks before planks is held to no count of them
+  expect(roundsFor(0.5, { part: 'looks' })[0]!.fixed).toBe(false);
+  for (const school of SCHOOLS) expect(priceFor(school)).toBeGreaterThan(0);
 });
 
 test('exchanges take an H out of a floor at no cost: rows of one length, begun in one line every other row', () => {

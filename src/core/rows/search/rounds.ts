@@ -2,37 +2,48 @@
 import type { School } from '../../given';
 import type { Stretches } from '../schools';
 import type { SearchRun } from '../ties';
+import type { SearchTask } from './task';
 
 /** Lengths over whole planks that differ by less than this (mm) are alike. */
 const ALIKE = 3;
 
-/** A stretch of the search: what share of the steps it takes, its temperatures, and what a plank and a fault of looks weigh. */
+/** A stretch of the search: what share of the steps it takes, its temperatures, and what a plank and a fault of looks weigh against them. */
 export type Round = {
   readonly share: number;
   /** share of the moves that exchange two runs' starters where that costs no plank */
   readonly swaps: number;
   readonly hot: number;
   readonly cold: number;
-  readonly weights: { readonly plank: number; readonly look: number };
-  /** only where faults of looks are left */
-  readonly again?: boolean;
+  readonly weights: { readonly plank: number; readonly look: number; /** a pair that lies far apart */ readonly far: number };
+  /** whether no further plank may be opened in it */
+  readonly fixed?: boolean;
 };
 
 /** Whether a school opens a plank rather than leave a fault of looks. */
 export const looksFirst = (school: School): boolean => school === 'free' || school === 'thirds';
 
-/**
- * Planks are saved in the first rounds; in the last, exchanges take the faults of looks out of what was found, once more where some are left; a
- * pattern's windows leave that little room.
- */
-export function roundsFor(school: School, mending: boolean, patterned = false): readonly Round[] {
-  const main = { share: 0.3, swaps: 0.1, hot: 12, cold: 0.15 };
-  const last = { share: 0.4, swaps: 0.6, hot: looksFirst(school) ? 6 : 1, cold: 0.03 };
-  const weights = { plank: 30, look: looksFirst(school) ? 45 : 1 };
+/** How many faults a plank is worth where nobody says it: those who want thrift open one for nothing less than three. */
+export const priceFor = (school: School): number => (looksFirst(school) ? 0.6 : 3);
 
-  const mend = { share: 0.1, swaps: 0.2, hot: 1, cold: 0.1 };
-  const rounds = mending ? [mend, { ...last, share: 0.1 }] : [main, main, last, ...(patterned ? [] : [{ ...last, again: true }])];
-  return rounds.map((round) => ({ ...round, weights }));
+/** What a plank weighs where planks are to be saved, and what a fault does where looks are mended. */
+const WEIGHT = { plank: 30, look: 10, far: 4 };
+
+/**
+ * First planks are saved, whatever it costs in looks; then faults of looks are taken out at that count of planks; then what a plank is worth in faults
+ * decides. Where faults weigh as much as planks, all is one.
+ */
+export function roundsFor(price: number, { from, part }: Pick<SearchTask, 'from' | 'part'> = {}): readonly Round[] {
+  const { plank, look, far } = WEIGHT;
+  const priced = { plank: look * price, look, far };
+  const last = { swaps: 0.6, hot: 4, cold: 0.3 };
+  if (from) return [{ share: 0.1, swaps: 0.2, hot: 1, cold: 0.1, weights: priced }, { ...last, share: 0.1, weights: priced }]; // prettier-ignore
+  const sparing = { share: 0.06, swaps: 0.1, hot: 12, cold: 0.15, weights: { plank, look: price < 1 ? plank / price : 0, far: 0 } };
+  const saving = [sparing, sparing];
+  const mending = [
+    { ...last, share: 0.5, weights: { plank, look, far }, fixed: price >= 1 },
+    { ...last, share: 0.38, weights: priced },
+  ];
+  return part === 'planks' ? saving : part === 'looks' ? mending : [...saving, ...mending];
 }
 
 /** Of what is allowed the starter nearest to one that is wished. */

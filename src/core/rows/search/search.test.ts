@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { SCHOOLS } from '../../given';
 import { isSingle, makeStock, searchStarters, tiesOf, type SearchContact, type SearchRun } from '..';
-import { runCosts } from '.';
+import { termsOf } from '.';
 
 const run = fc.record({
   u0: fc.integer({ min: 0, max: 400 }),
@@ -45,8 +45,8 @@ test('what the search says its floor costs is what a recount finds: limits, look
     fc.property(task, (asked) => {
       const { starters, cost, broken } = searchStarters(asked);
       const free = asked.runs.flatMap((r, i) => (isSingle(r) ? [] : [i]));
-      const recount = runCosts(asked, tiesOf(asked.runs, asked.contacts), starters);
-      const { musts, looks } = recount.total(free);
+      const recount = termsOf(asked.runs, tiesOf(asked.runs, asked.contacts), starters);
+      const { musts, looks } = recount.remeasure(free);
       expect(cost.musts).toBeCloseTo(musts, 6);
       expect(cost.looks).toBeCloseTo(looks, 6);
       const stock = makeStock(asked.runs, asked.mates, starters, asked.kerf);
@@ -71,6 +71,52 @@ test('planks counted change by change are those counted afresh', () => {
       const afresh = makeStock(asked.runs, asked.mates, starters, asked.kerf);
       afresh.recount();
       expect(stock.planks()).toBe(afresh.planks());
+    }),
+  );
+});
+
+test('terms that are remembered from move to move are those measured afresh, whether a move was kept or taken back', () => {
+  const moves = fc.array(fc.tuple(fc.nat(), fc.nat(), fc.integer({ min: 300, max: 1285 }), fc.boolean(), fc.boolean()), { maxLength: 40 });
+  fc.assert(
+    fc.property(task, moves, ({ runs, contacts }, list) => {
+      const free = runs.flatMap((r, i) => (isSingle(r) ? [] : [i]));
+      if (free.length === 0) return;
+      const starters = new Float64Array(runs.map((r) => Math.min(r.plank, (r.u1 - r.u0) / 2)));
+      const terms = termsOf(runs, tiesOf(runs, contacts), starters);
+      let { musts, looks } = terms.remeasure(free);
+      for (const [a, b, starter, two, kept] of list) {
+        const moved = [...new Set(two ? [free[a % free.length]!, free[b % free.length]!] : [free[a % free.length]!])];
+        const before = moved.map((i) => starters[i]!);
+        for (const i of moved) starters[i] = starter;
+        const rise = { musts: terms.mustsRisen(moved, moved.length), looks: terms.looksRisen(moved, moved.length) };
+        if (kept) {
+          terms.keep(moved, moved.length);
+          musts += rise.musts;
+          looks += rise.looks;
+        } else {
+          moved.forEach((i, k) => (starters[i] = before[k]!));
+          terms.undo(moved, moved.length);
+        }
+      }
+      const afresh = termsOf(runs, tiesOf(runs, contacts), starters).remeasure(free);
+      expect(musts).toBeCloseTo(afresh.musts, 6);
+      expect(looks).toBeCloseTo(afresh.looks, 6);
+    }),
+  );
+});
+
+test('zones never count fewer planks than the whole job does, and hardly more where each has runs enough', () => {
+  fc.assert(
+    fc.property(task, ({ runs, mates, kerf }) => {
+      const starters = new Float64Array(runs.map((r) => Math.min(r.plank, (r.u1 - r.u0) / 2)));
+      const [all, zoned] = [undefined, Int32Array.from(runs, (_, i) => Math.floor(i / 3))].map((zones) => {
+        const stock = makeStock(runs, mates, starters, kerf, zones);
+        stock.recount();
+        return stock.planks();
+      });
+      if (runs.every((r) => !r.slants || r.slants.left === 0) && runs.every((r) => !isSingle(r)))
+        expect(zoned).toBeGreaterThanOrEqual(all!);
+      expect(zoned).toBeLessThanOrEqual(all! + runs.length);
     }),
   );
 });

@@ -10,11 +10,19 @@ export type SearchTask = {
   readonly kerf: number;
   readonly school: School;
   readonly seed: number;
+  /** how many faults of looks a plank is worth: one more is opened where that takes away more of them; as the school has it where nothing is said */
+  readonly price?: number;
+  /** the most remainders that may wait at once, where somebody bounds them: then only what is laid about the same time shares planks */
+  readonly bound?: number;
   readonly steps?: number;
   /** Starters that a school's pattern or a person allows each run; all that keep the limits where there is none. */
   readonly allowed?: readonly Stretches[] | null;
   /** whether these come from a school's pattern: then nothing else is laid first */
   readonly pattern?: boolean;
+  /** whether only planks are to be saved, or faults mended in a floor on which they were: all of both where nothing is said */
+  readonly part?: 'planks' | 'looks';
+  /** starters to begin with */
+  readonly begin?: Float64Array;
   /** starters of a floor that is nearly right already: it is mended where what is allowed has changed, in fewer steps */
   readonly from?: Float64Array;
 };

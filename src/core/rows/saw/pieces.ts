@@ -1,8 +1,21 @@
-import { boxOf, clipHalf, round3, roundPoint, turned, type Frame, type MultiPolygon, type Polygon, type Ring, ROUNDING } from '../geometry';
-import { slantsOf, type Cut, type Run } from '../rows';
-import type { Sawn } from '../wood';
+import {
+  boxOf,
+  clipHalf,
+  round3,
+  roundPoint,
+  turned,
+  type Frame,
+  type MultiPolygon,
+  type Polygon,
+  type Ring,
+  ROUNDING,
+} from '../../geometry';
+import type { Cut } from '../allocate';
+import type { Run } from '../runs';
+import { slantsOf } from '../slants';
+import type { Sawn } from '../../wood';
 import type { Blank } from './reuse';
-import type { Piece } from '../given';
+import type { Piece } from '../../given';
 
 /** The parts of a run between consecutive joints; a part is usually one shape, more where an obstacle splits it. */
 export function partsOf(run: Run, joints: readonly number[]): MultiPolygon[] {
@@ -65,10 +78,11 @@ export function piecesOf(run: Run, cuts: readonly Cut[], frame: Frame, firstInde
           outline: rings,
           plank: cut.plank,
           cut: place,
+          ...(cut.butt ? { butt: true } : {}),
         },
         needs: {
-          left: k > 0 && box.minX < cut.segment.from + ROUNDING,
-          right: k < joints.length && box.maxX > cut.segment.to - ROUNDING,
+          left: k > 0 && cut.butt !== 'left' && box.minX < cut.segment.from + ROUNDING,
+          right: k < joints.length && cut.butt !== 'right' && box.maxX > cut.segment.to - ROUNDING,
           low: locks(run.lockBefore),
           high: locks(run.lockAfter),
           slants: slanted ? slants : undefined,

@@ -3,10 +3,10 @@
  * serves several short ones, the rest beside a tapered or notched piece, a closet's pieces from what others leave. Here pieces move, as boxes
  * on their planks, until planks stand empty that need not be opened.
  */
-import { polygonArea } from '../geometry';
-import { lapBetween, type Slants } from '../rows';
-import { comesApart, type Sawn, SAWN_ALIKE } from '../wood';
-import type { Piece } from '../given';
+import { polygonArea } from '../../geometry';
+import { lapBetween, type Slants } from '../slants';
+import { comesApart, type Sawn, SAWN_ALIKE } from '../../wood';
+import type { Piece } from '../../given';
 
 type Box = Piece['cut'];
 

@@ -1,4 +1,4 @@
-import type { Piece } from '../given';
+import type { Piece } from '../../given';
 import { crowded } from './crowded';
 
 type Box = Piece['cut'];

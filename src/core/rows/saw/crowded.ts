@@ -1,5 +1,5 @@
-import type { Piece } from '../given';
-import { comesApart, SAWN_ALIKE, type Sawn } from '../wood';
+import type { Piece } from '../../given';
+import { comesApart, SAWN_ALIKE, type Sawn } from '../../wood';
 
 /**
  * Where a corner or a post splits a piece's place in two and the halves lie too close to be sawn from one plank, the smaller ones get a

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { comesApart } from '../wood';
+import { comesApart } from '../../wood';
 import { reuse, type Blank } from './reuse';
 
 const PLANK = { length: 1285, width: 192 };

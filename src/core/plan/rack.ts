@@ -1,0 +1,119 @@
+import type { Piece, PlanFloor, Plank } from '../given';
+
+type ToLay = Pick<PlanFloor, 'id' | 'rows' | 'pieces'>;
+
+/** What waits while a plan is laid: remainders whose second piece comes later. */
+export type Rack = {
+  /** the most that wait at once, and in which row of which floor that is first so */
+  readonly greatest: number;
+  readonly at: { readonly floor: string; readonly row: number } | null;
+  /** how many wait while a piece is laid, on average */
+  readonly mean: number;
+  /** rows between the two parts of a plank: the middle one of all, and the most */
+  readonly rowsBetween: { readonly median: number; readonly most: number };
+};
+
+/** When a piece is laid: which one of all, and in which row, counted on from floor to floor. */
+type Laid = { readonly piece: Piece; readonly plank: number; readonly floor: string; readonly row: number; readonly rowOfAll: number };
+
+/** The pieces of floors in the order in which they are laid: floor by floor, row by row, each from left to right. */
+function layingOrder(floors: readonly ToLay[]): Laid[] {
+  let base = 0;
+  return floors.flatMap(({ id, rows, pieces }) => {
+    const byRow = new Map<number, Piece[]>();
+    for (const piece of pieces) byRow.set(piece.row, [...(byRow.get(piece.row) ?? []), piece]);
+    const own = rows.flatMap(({ n }, k) =>
+      (byRow.get(n) ?? []).map((piece) => ({ piece, plank: piece.plank, floor: id, row: n, rowOfAll: base + k })),
+    );
+    base += rows.length;
+    return own;
+  });
+}
+
+/** First and last piece of every plank, as places in the laying order. */
+function spansOf(order: readonly Laid[]): Map<number, [number, number]> {
+  const spans = new Map<number, [number, number]>();
+  order.forEach(({ plank }, t) => {
+    const span = spans.get(plank);
+    if (span) span[1] = t;
+    else spans.set(plank, [t, t]);
+  });
+  return spans;
+}
+
+/** How many remainders wait after each piece. */
+function waitingOf(order: readonly Laid[], spans: ReadonlyMap<number, readonly [number, number]>): Int32Array {
+  const change = new Int32Array(order.length + 1);
+  for (const [from, to] of spans.values()) {
+    change[from]!++;
+    change[to]!--;
+  }
+  let now = 0;
+  return change.map((by) => (now += by));
+}
+
+/** Measures what waits while floors are laid one after the other. */
+export function rackOf(floors: readonly ToLay[]): Rack {
+  const order = layingOrder(floors);
+  const spans = spansOf(order);
+  const waiting = waitingOf(order, spans);
+  const greatest = waiting.reduce((a, b) => Math.max(a, b), 0);
+  const at = greatest === 0 ? null : order[waiting.indexOf(greatest)]!;
+  const between = [...spans.values()]
+    .filter(([from, to]) => to > from)
+    .map(([from, to]) => order[to]!.rowOfAll - order[from]!.rowOfAll)
+    .sort((a, b) => a - b);
+  return {
+    greatest,
+    at: at && { floor: at.floor, row: at.row },
+    mean: order.length === 0 ? 0 : waiting.reduce((a, b) => a + b, 0) / order.length,
+    rowsBetween: { median: between[Math.floor(between.length / 2)] ?? 0, most: between[between.length - 1] ?? 0 },
+  };
+}
+
+/** Which pieces get a plank of their own so that no more than so many remainders wait at once: wherever too many would, those of the one that would wait longest. */
+function beyond(order: readonly Laid[], bound: number): ReadonlySet<Piece> {
+  const uses = new Map<number, number[]>();
+  order.forEach(({ plank }, t) => uses.set(plank, [...(uses.get(plank) ?? []), t]));
+  const parted = new Set<Piece>();
+  /** the planks that wait, with the places of their pieces to come */
+  const waiting = new Map<number, readonly number[]>();
+  order.forEach(({ piece, plank }, t) => {
+    if (parted.has(piece)) return;
+    const rest = uses.get(plank)!.filter((u) => u > t && !parted.has(order[u]!.piece));
+    if (rest.length > 0) waiting.set(plank, rest);
+    else waiting.delete(plank);
+    while (waiting.size > bound) {
+      const [longest, places] = [...waiting].reduce((a, b) => (b[1][b[1].length - 1]! > a[1][a[1].length - 1]! ? b : a));
+      for (const place of places) parted.add(order[place]!.piece);
+      waiting.delete(longest);
+    }
+  });
+  return parted;
+}
+
+/**
+ * Opens planks rather than let more than so many remainders wait at once.
+ *
+ * @param floors whose planks are all of `planks`, and of no others
+ * @returns the pieces and planks, numbered again as they are opened
+ */
+export function boundRack(
+  floors: readonly ToLay[],
+  planks: readonly Plank[],
+  bound: number,
+): { readonly pieces: readonly Piece[][]; readonly planks: Plank[] } {
+  const order = layingOrder(floors);
+  const parted = beyond(order, bound);
+  const sizes = new Map(planks.map((p) => [p.n, p]));
+  const numbers = new Map<number | Piece, number>();
+  const opened: Plank[] = [];
+  for (const { piece } of order) {
+    const key = parted.has(piece) ? piece : piece.plank;
+    if (numbers.has(key)) continue;
+    numbers.set(key, opened.length + 1);
+    opened.push({ ...sizes.get(piece.plank)!, n: opened.length + 1 });
+  }
+  const pieces = floors.map((floor) => floor.pieces.map((p): Piece => ({ ...p, plank: numbers.get(parted.has(p) ? p : p.plank)! })));
+  return { pieces, planks: opened };
+}

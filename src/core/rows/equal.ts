@@ -1,0 +1,80 @@
+import { closerFor } from './joints';
+import type { Terms } from './search';
+import type { SearchRun } from './ties';
+
+/** Lengths that differ by no more than this (mm) are made equal where that costs nothing: the saw's stop is then set once for all of them. */
+export const STOP_WITHIN = 1;
+/** An end piece that is shorter than its plank by no more than this (mm) is laid whole where that costs nothing: nobody saws a sliver off who need not. */
+const SLIVER = 12;
+/** Lengths are one to a hundredth of a millimetre. */
+const keyOf = (length: number): number => Math.round(length * 100);
+
+type Equalizing = {
+  readonly runs: readonly SearchRun[];
+  /** the runs whose joints may move */
+  readonly movable: readonly number[];
+  readonly starters: Float64Array;
+  readonly terms: Terms;
+  readonly allowed: (run: number, starter: number) => boolean;
+  /** whether the planks of a run still hold its pieces */
+  readonly fits: (run: number) => boolean;
+};
+
+/** Lays end pieces whole that are all but a plank long, and makes starters and closers that are all but equal equal: no limit is broken for it, no plank opened, no fault made. */
+export function equalLengths({ runs, movable, starters, terms, allowed, fits }: Equalizing): void {
+  const counts = new Map<number, number>();
+  const count = (i: number, by: 1 | -1) => {
+    for (const length of [starters[i]!, closerFor(runs[i]!, starters[i]!)])
+      counts.set(keyOf(length), (counts.get(keyOf(length)) ?? 0) + by);
+  };
+  const alikeCount = (i: number, starter: number) =>
+    (counts.get(keyOf(starter)) ?? 0) + (counts.get(keyOf(closerFor(runs[i]!, starter))) ?? 0);
+  /** every length that was met, by its whole millimetres: an entry that is no longer in use has no count, and is never the better one */
+  const known = { starters: new Map<number, Set<number>>(), closers: new Map<number, Set<number>>() };
+  const learn = (i: number) => {
+    for (const [lengths, length] of [
+      [known.starters, starters[i]!],
+      [known.closers, closerFor(runs[i]!, starters[i]!)],
+    ] as const) {
+      const own = lengths.get(Math.floor(length));
+      if (own) own.add(length);
+      else lengths.set(Math.floor(length), new Set([length]));
+    }
+  };
+  const near = (lengths: ReadonlyMap<number, ReadonlySet<number>>, length: number): number[] =>
+    [-1, 0, 1].flatMap((mm) => [...(lengths.get(Math.floor(length) + mm) ?? [])]);
+  for (const i of movable) {
+    count(i, 1);
+    learn(i);
+  }
+  const moved = new Int32Array(1);
+  /** Lays a run by another starter if nothing is the worse for it. */
+  const lay = (i: number, starter: number): void => {
+    const before = starters[i]!;
+    starters[i] = starter;
+    moved[0] = i;
+    const fine = fits(i) && terms.mustsRisen(moved, 1) <= 1e-9 && terms.looksRisen(moved, 1) <= 1e-9;
+    if (fine) terms.keep(moved, 1);
+    else {
+      starters[i] = before;
+      terms.undo(moved, 1);
+    }
+  };
+  for (const i of movable) {
+    const before = starters[i]!;
+    const closer = closerFor(runs[i]!, before);
+    count(i, -1);
+    // the starters that make this run's starter or closer equal to one that there is
+    const wanted = [...near(known.starters, before), ...near(known.closers, closer).map((c) => before + closer - c)];
+    const found = wanted.filter((s) => Math.abs(s - before) <= STOP_WITHIN && s !== before && allowed(i, s));
+    const best = found.reduce((a, b) => (alikeCount(i, b) > alikeCount(i, a) ? b : a), before);
+    const { plank } = runs[i]!;
+    const short = (length: number) => (length < plank && plank - length <= SLIVER ? plank - length : 0);
+    // longer by what the starter lacks of a plank, or shorter by what the closer lacks
+    const whole = short(before) > 0 ? plank : before - short(closer);
+    if (whole !== before && allowed(i, whole)) lay(i, whole);
+    else if (alikeCount(i, best) > alikeCount(i, before)) lay(i, best);
+    count(i, 1);
+    learn(i);
+  }
+}
