@@ -7,10 +7,10 @@ import { judge } from './judge';
 export const judged = answer({
   name: 'audit',
   after: { floors },
-  takes: ({ job, judged: plan }) => ({ ...surveyOf(job), kerf: job.kerf, display: job.display, plan }),
-  work({ kerf, display, plan }, before) {
+  takes: ({ job, judged: plan }) => ({ ...surveyOf(job), kerf: job.kerf, tape: job.tape, display: job.display, plan }),
+  work({ kerf, tape, display, plan }, before) {
     if (!plan) return bad({ path: '', text: 'there is no plan to judge' });
-    return good(judge({ kerf, display }, before.floors, plan));
+    return good(judge({ kerf, tape, display }, before.floors, plan));
   },
   verb: {
     about: 'what a plan file breaks, and where it is untrue, whoever made it',

@@ -152,7 +152,44 @@ test('butt joints are listed with how many are allowed', () => {
   const [finding, ...others] = findings({ job: both.job, floor });
   expect(finding).toMatchObject({ rule: 'butt', level: 'should', at: [908, 104] });
   expect(finding!.text).toContain('number 1 of 0 allowed');
-  expect(others).toHaveLength(1);
+  // the joint after them has both factory ends
+  expect(others).toEqual([]);
+});
+
+/** Rows of one room, each begun with one of these lengths and laid on with whole planks. */
+const begun = (starters: readonly number[]) =>
+  findings(laid(starters.map((s) => [s, 1285, 1285]))).map(({ rule, rows }) => ({ rule, rows }));
+
+test('looks: a flight is seen though its steps are not quite alike, the longer the less; one that turns is none', () => {
+  // steps of 310 to 360, all one way
+  expect(begun([400, 710, 1070, 105, 445]).filter((f) => f.rule === 'stairs')).toHaveLength(1);
+  expect(begun([400, 710, 400, 710 + 130, 400 + 90]).filter((f) => f.rule === 'stairs')).toEqual([]);
+});
+
+test('looks: the same order of joints again after six rows is a wallpaper, said once; a single line that comes again is none', () => {
+  const motif = [400, 800, 1200, 600, 1000, 500 + 380];
+  const twice = begun([...motif, ...motif.map((s) => s + 10)]).filter((f) => f.rule === 'wallpaper');
+  expect(twice).toEqual([{ rule: 'wallpaper', rows: [7, 8, 9, 10, 11, 12] }]);
+  const once = [410, 1240, 640, 1040, 760, 1150];
+  expect(begun([...motif, ...once]).filter((f) => f.rule === 'wallpaper')).toEqual([]);
+});
+
+test('looks: joints that go to and fro between two places are said by rows', () => {
+  const starters = [400, 900, 460, 960, 420, 880, 500, 940];
+  expect(begun(starters).filter((f) => f.rule === 'to-and-fro')).toEqual([{ rule: 'to-and-fro', rows: [1, 2, 3, 4, 5, 6, 7, 8] }]);
+  expect(begun([400, 900, 640, 960, 420, 880]).filter((f) => f.rule === 'to-and-fro')).toEqual([]);
+});
+
+test('what hangs on a tape’s error is told at its wall, once for all its rows; where the tape is trusted it is not', () => {
+  const own = laid([
+    [301, 1285, 1285],
+    [900, 1285, 1285],
+    [302, 1285, 1285],
+  ]);
+  const again = findings(own).filter((f) => f.rule === 'measure-again');
+  expect(again.map((f) => f.rows)).toContainEqual([1, 3]);
+  expect(again[0]!.text).toContain('Measure wall');
+  expect(findings({ ...own, job: { ...own.job, tape: 0 } }).filter((f) => f.rule === 'measure-again')).toEqual([]);
 });
 
 test('looks: an H, a repeat within five rows, and stairs', () => {

@@ -1,6 +1,6 @@
 import { frameOf } from '../geometry';
 import type { Floor } from '../floors';
-import type { Finding, Job, Placed, PlanFloor } from '../given';
+import { TAPE_ERRS, type Finding, type Job, type Placed, type PlanFloor } from '../given';
 import { schoolFor } from '../rows';
 import { busyPiece } from './busyPiece';
 import { butt } from './butt';
@@ -10,7 +10,8 @@ import { endPiece } from './endPiece';
 import { jamb } from './jamb';
 import { leaf } from './leaf';
 import { longestRun } from './longestRun';
-import { bands, halfBond, likeness, patternLost, stairs } from './looks';
+import { bands, halfBond, likeness, patternLost, stairs, toAndFro, wallpaper } from './looks';
+import { measureAgain } from './measureAgain';
 import { measureRows } from './measure';
 import { registerJoint } from './registerJoint';
 import { rip } from './rip';
@@ -30,15 +31,18 @@ const MEASURES: readonly Rule[] = [
   cornerPiece,
   leaf,
   registerJoint,
+  measureAgain,
   halfBond,
   patternLost,
   likeness,
   stairs,
+  wallpaper,
+  toAndFro,
   bands,
 ];
 
 /** A floor as the rules see it: what is laid there, measured, and what bounds it. */
-export function auditedFloor(job: Pick<Job, 'display'>, floor: Floor, plan: PlanFloor): AuditedFloor {
+export function auditedFloor(job: Pick<Job, 'display' | 'tape'>, floor: Floor, plan: PlanFloor): AuditedFloor {
   const frame = frameOf(plan.direction);
   return {
     id: floor.id,
@@ -47,6 +51,8 @@ export function auditedFloor(job: Pick<Job, 'display'>, floor: Floor, plan: Plan
     plan,
     rows: measureRows(plan, frame),
     edges: floor.edges,
+    spaces: floor.spaces,
+    tape: job.tape ?? TAPE_ERRS,
     ways: floor.ways,
     butts: floor.layout.stagger.butts ?? 0,
     school: schoolFor(floor.layout.stagger.school, floor.product),
@@ -62,7 +68,7 @@ export function auditedFloor(job: Pick<Job, 'display'>, floor: Floor, plan: Plan
  * @param floors what each floor's limits and bounds are, in the order of `plans`
  * @returns findings, limits first, then in laying order
  */
-export function audit(job: Pick<Job, 'display'>, floors: readonly Floor[], plans: readonly PlanFloor[]): readonly Placed[] {
+export function audit(job: Pick<Job, 'display' | 'tape'>, floors: readonly Floor[], plans: readonly PlanFloor[]): readonly Placed[] {
   const findings: Placed[] = [];
   floors.forEach((floor, i) => {
     const audited = auditedFloor(job, floor, plans[i]!);

@@ -6,7 +6,7 @@ export const butt: Rule = (floor, say) => {
   let count = 0;
   for (const { row, joints } of floor.rows) {
     for (const { u, w0, w1, left, right } of joints) {
-      if (!left.piece.butt && !right.piece.butt) continue;
+      if (!left.piece.butt || !right.piece.butt) continue;
       count++;
       say(
         finding(floor, 'butt', turned(floor.frame, [u, (w0 + w1) / 2]), {

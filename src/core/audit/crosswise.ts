@@ -16,7 +16,9 @@ export const crosswise: Rule = (floor, say) => {
     const [left, right] = [Math.min(...us), Math.max(...us)];
     for (const { row, joints, pieces } of floor.rows) {
       if (Math.min(row.to, high) - Math.max(row.from, low) < REACHES_IN) continue;
-      if (joints.some((j) => j.u > left && j.u < right)) continue;
+      // one beside a jamb, where the floor keeps its gap, parts nothing that lies in the doorway
+      const { gap } = floor.product.limits;
+      if (joints.some((j) => j.u > left + gap && j.u < right - gap)) continue;
       const one = pieces.find(({ box }) => box.minX < left + 60 && box.maxX > right - 60);
       if (!one) continue;
       const at: Point = [(left + right) / 2, Math.min(Math.max((low + high) / 2, row.from), row.to)];

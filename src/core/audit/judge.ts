@@ -11,7 +11,7 @@ import { covers, listsTruly, meets, sawnTruly, shapesOf, strayFindings, sumsUp, 
  * @param floors what the job asks for
  * @returns findings, limits first; what is untrue has the rule `untrue`
  */
-export function judge(job: Pick<Job, 'display' | 'kerf'>, floors: readonly Floor[], plan: Plan): readonly Finding[] {
+export function judge(job: Pick<Job, 'display' | 'kerf' | 'tape'>, floors: readonly Floor[], plan: Plan): readonly Finding[] {
   const untrue: Finding[] = [];
   const say: Say = (floor, at, text) => untrue.push({ rule: 'untrue', level: 'must', floor, at: at && roundPoint(at), text });
   const pairs = floors.flatMap((floor): { floor: Floor; own: PlanFloor }[] => {

@@ -1,5 +1,18 @@
 import { turned, ROUNDING } from '../geometry';
-import { BAND_ROWS, isStairs, noticedWithin, REPEAT_ROWS, SMALL_PIECE, stepBetween } from '../rows';
+import {
+  BAND_ROWS,
+  flightOf,
+  mixesLengths,
+  noticedWithin,
+  REPEAT_ROWS,
+  REPEAT_WITHIN,
+  SMALL_PIECE,
+  stepBetween,
+  TO_AND_FRO_ROWS,
+  TO_AND_FRO_WITHIN,
+  WALLPAPER_LENGTH,
+  WALLPAPER_ROWS,
+} from '../rows';
 import { type Joint, type LaidPiece, type LaidRow } from './measure';
 import { finding, type AuditedFloor, type Rule } from './rule';
 
@@ -15,6 +28,27 @@ function runJoints(row: LaidRow): { joints: Joint[]; from: number; to: number }[
         to: Math.max(...run.map((p) => p.box.maxX)),
       };
     });
+}
+
+/** Of two rows' joints within [from, to], both from left to right, those that lie nearest to each other and nearer than `within`: where the second is. */
+function nearestJoints(
+  upper: readonly Joint[],
+  lower: readonly Joint[],
+  from: number,
+  to: number,
+  within: number,
+): { readonly u: number; readonly near: number } | null {
+  let best: { u: number; near: number } | null = null;
+  let k = 0;
+  for (const { u } of upper) {
+    if (u < from || u > to) continue;
+    while (k < lower.length && lower[k]!.u < u - within) k++;
+    for (let j = k; j < lower.length && lower[j]!.u < u + within; j++) {
+      const near = Math.abs(lower[j]!.u - u);
+      if (lower[j]!.u >= from && lower[j]!.u <= to && near < (best?.near ?? within)) best = { u: lower[j]!.u, near };
+    }
+  }
+  return best;
 }
 
 /**
@@ -33,15 +67,11 @@ export const likeness: Rule = (floor, say) => {
         for (const b of lower.runs) {
           const from = Math.max(a.from, b.from) - ROUNDING;
           const to = Math.min(a.to, b.to) + ROUNDING;
-          const inside = ({ u }: Joint) => u >= from && u <= to;
-          const pair = a.joints.filter(inside).flatMap((p) => b.joints.filter(inside).map((q) => ({ p, q, near: Math.abs(p.u - q.u) })));
-          const nearest = pair.reduce<(typeof pair)[number] | null>(
-            (best, x) => (x.near < (best?.near ?? within - ROUNDING) ? x : best),
-            null,
-          );
+          if (to - from <= 2 * ROUNDING) continue;
+          const nearest = nearestJoints(a.joints, b.joints, from, to, within - ROUNDING);
           if (!nearest) continue;
           say(
-            finding(floor, apart === 2 ? 'h-joint' : 'repeat', turned(floor.frame, [nearest.q.u, lower.w]), {
+            finding(floor, apart === 2 ? 'h-joint' : 'repeat', turned(floor.frame, [nearest.u, lower.w]), {
               rows: [upper.n, lower.n],
               measured: nearest.near,
               limit: within,
@@ -114,21 +144,116 @@ export const bands: Rule = (floor, say) => {
   }
 };
 
-/** Stairs: four rows whose joints step on by equal steps. Mend: change the order of the starters. */
+type RunJoints = ReturnType<typeof runJoints>[number];
+
+/** A run and those under it, one a row, each the one that overlaps the run above it most: their rows and first joints, and how far their planks reach. */
+type Chain = readonly { readonly n: number; readonly w: number; readonly u: number; readonly from: number; readonly to: number }[];
+
+/** The run that lies under another longest. */
+function under({ from, to }: RunJoints, runs: readonly RunJoints[]): RunJoints | undefined {
+  const overlap = (x: RunJoints) => Math.min(x.to, to) - Math.max(x.from, from);
+  return runs.filter((x) => overlap(x) > 0).sort((p, q) => overlap(q) - overlap(p))[0];
+}
+
+/** Every chain of runs of a floor that begins under none: rows that follow each other, laid of planks of one length. */
+function chainsOf({ rows }: AuditedFloor): { readonly chain: Chain; readonly length: number }[] {
+  const measured = rows.map((row) => ({ row: row.row, runs: runJoints(row), length: longestPiece(row) }));
+  const taken = new Set<unknown>();
+  const chains: { chain: Chain; length: number }[] = [];
+  measured.forEach((top, r) => {
+    for (const start of top.runs) {
+      if (taken.has(start)) continue;
+      const chain: Chain[number][] = [];
+      for (let at: RunJoints | undefined = start, k = r; at; k++) {
+        taken.add(at);
+        const { row } = measured[k]!;
+        chain.push({ n: row.n, w: (row.from + row.to) / 2, u: at.joints[0]!.u, from: at.from, to: at.to });
+        const below = measured[k + 1];
+        at = below?.row.n === row.n + 1 ? under(at, below.runs) : undefined;
+      }
+      chains.push({ chain, length: top.length });
+    }
+  });
+  return chains;
+}
+
+/** Stretches of a list, from one index to another, of which every item fulfils a condition; those that are so long at least. */
+function stretchesOf(count: number, least: number, fulfils: (k: number) => boolean): (readonly [number, number])[] {
+  const found: [number, number][] = [];
+  for (let k = 0; k < count; k++) {
+    const last = found[found.length - 1];
+    if (!fulfils(k)) continue;
+    if (last && last[1] === k - 1) last[1] = k;
+    else found.push([k, k]);
+  }
+  return found.filter(([a, b]) => b - a + 1 >= least);
+}
+
+const rowsBetween = (chain: Chain, from: number, to: number) => chain.slice(from, to + 1).map((x) => x.n);
+
+/** Stairs: rows whose joints climb one way by steps that are alike; the longer the flight, the less alike they need be. Mend: change the order of the starters. */
 export const stairs: Rule = (floor, say) => {
   if (isHalfBond(floor)) return;
-  for (let r = 0; r + 3 < floor.rows.length; r++) {
-    const four = floor.rows.slice(r, r + 4);
-    if (four[3]!.row.n !== four[0]!.row.n + 3) continue;
-    for (const chain of chains(floor, four)) {
-      const length = longestPiece(four[0]!);
-      const [a, b, c, d] = chain;
-      if (!isStairs(stepBetween(a!, b!, length), stepBetween(b!, c!, length), stepBetween(c!, d!, length))) continue;
-      const last = four[3]!.row;
+  for (const { chain, length } of chainsOf(floor)) {
+    const steps = chain.slice(1).map((x, k) => stepBetween(chain[k]!.u, x.u, length));
+    for (let k = 0, said = 0; k < steps.length; k++) {
+      let end = k + flightOf(steps.slice(k));
+      if (end === k || end <= said) continue;
+      // flights that begin within this one go on with it
+      for (let next = k + 1; next < end; next++) {
+        const flight = flightOf(steps.slice(next));
+        if (flight > 0 && steps[next]! * steps[k]! > 0) end = Math.max(end, next + flight);
+      }
+      said = end;
+      const last = chain[end]!;
       say(
-        finding(floor, 'stairs', turned(floor.frame, [d!, (last.from + last.to) / 2]), {
-          rows: four.map((x) => x.row.n),
-          text: `Rows ${four[0]!.row.n} to ${last.n}: the joints go down in equal steps like stairs. Swap two of their starters.`,
+        finding(floor, 'stairs', turned(floor.frame, [last.u, last.w]), {
+          rows: rowsBetween(chain, k, end),
+          text: `Rows ${chain[k]!.n} to ${last.n}: the joints go down like stairs, all one way. Swap two of their starters.`,
+        }),
+      );
+    }
+  }
+};
+
+/** Wallpaper: rows that lie, in their order, as other rows did six to twelve rows before. Mend: other starters. */
+export const wallpaper: Rule = (floor, say) => {
+  if (isHalfBond(floor) || mixesLengths(floor.product)) return;
+  for (const { chain, length } of chainsOf(floor)) {
+    const told: (readonly [number, number])[] = [];
+    for (let lag = WALLPAPER_ROWS.least; lag <= WALLPAPER_ROWS.most; lag++) {
+      const alike = (k: number) => {
+        const [a, b] = [chain[k]!, chain[k + lag]!];
+        const under = Math.min(a.to, b.to) - Math.max(a.from, b.from) >= length;
+        return under && Math.abs(stepBetween(a.u, b.u, length)) < REPEAT_WITHIN - ROUNDING;
+      };
+      for (const [from, to] of stretchesOf(chain.length - lag, WALLPAPER_LENGTH, alike)) {
+        // what comes again after six rows comes again after twelve
+        if (told.some(([a, b]) => from >= a && to + lag <= b)) continue;
+        told.push([from, to + lag]);
+        const [first, last] = [chain[from + lag]!, chain[to + lag]!];
+        say(
+          finding(floor, 'wallpaper', turned(floor.frame, [first.u, first.w]), {
+            rows: rowsBetween(chain, from + lag, to + lag),
+            text: `Rows ${first.n} to ${last.n}: the joints come in the same order as in rows ${chain[from]!.n} to ${chain[to]!.n}, like a wallpaper. Another starter in the middle one mends it.`,
+          }),
+        );
+      }
+    }
+  }
+};
+
+/** To and fro: the joints change between two places only, so that a pattern of three is lost. Mend: other starters. */
+export const toAndFro: Rule = (floor, say) => {
+  if (isHalfBond(floor) || mixesLengths(floor.product)) return;
+  for (const { chain, length } of chainsOf(floor)) {
+    const back = (k: number) => Math.abs(stepBetween(chain[k]!.u, chain[k + 2]!.u, length)) <= TO_AND_FRO_WITHIN - ROUNDING;
+    for (const [from, to] of stretchesOf(chain.length - 2, TO_AND_FRO_ROWS - 2, back)) {
+      const [first, last] = [chain[from]!, chain[to + 2]!];
+      say(
+        finding(floor, 'to-and-fro', turned(floor.frame, [last.u, last.w]), {
+          rows: rowsBetween(chain, from, to + 2),
+          text: `Rows ${first.n} to ${last.n}: the joints go to and fro between two places${floor.school === 'thirds' ? '; the thirds are lost there' : ''}. Another starter every third row mends it.`,
         }),
       );
     }
@@ -136,20 +261,3 @@ export const stairs: Rule = (floor, say) => {
 };
 
 const longestPiece = (row: LaidRow): number => Math.max(...row.pieces.map((p) => p.piece.cut.to - p.piece.cut.from));
-
-/** First joints of runs that lie under each other in four rows, each run the one that overlaps the run above it most. */
-function chains(floor: AuditedFloor, rows: readonly LaidRow[]): number[][] {
-  const runs = rows.map(runJoints);
-  return runs[0]!.flatMap((start) => {
-    const chain = [start.joints[0]!.u];
-    let at = start;
-    for (const below of runs.slice(1)) {
-      const overlap = (x: (typeof below)[number]) => Math.min(x.to, at.to) - Math.max(x.from, at.from);
-      const next = [...below].sort((p, q) => overlap(q) - overlap(p))[0];
-      if (!next || overlap(next) <= 0) return [];
-      chain.push(next.joints[0]!.u);
-      at = next;
-    }
-    return [chain];
-  });
-}

@@ -13,6 +13,9 @@ export type AuditedFloor = {
   readonly plan: PlanFloor;
   readonly rows: readonly LaidRow[];
   readonly edges: Floor['edges'];
+  readonly spaces: Floor['spaces'];
+  /** by how much a wall may lie otherwise than measured, mm */
+  readonly tape: number;
   /** doorways in which the floor lies */
   readonly ways: Floor['ways'];
   readonly butts: number;

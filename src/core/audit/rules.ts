@@ -28,11 +28,14 @@ export const RULES = table({
   'corner-piece': { level: 'should', stage: 'rows', remedies: ['other-starters', 'free-school'] },
   leaf: { level: 'should', stage: 'setout', doorway: true, remedies: ['line-under-leaf'] },
   'register-joint': { level: 'should', stage: 'rows', remedies: ['other-starters', 'free-school'] },
+  'measure-again': { level: 'should', stage: 'setout', remedies: [] },
   'half-bond': { level: 'should', stage: 'rows', remedies: [] },
   school: { level: 'should', stage: 'rows', remedies: ['offcut-flow'] },
   'h-joint': { level: 'should', stage: 'rows', remedies: ['other-starters', 'free-school'] },
   repeat: { level: 'should', stage: 'rows', remedies: ['other-starters', 'free-school'] },
   stairs: { level: 'should', stage: 'rows', remedies: ['other-starters', 'free-school'] },
+  wallpaper: { level: 'should', stage: 'rows', remedies: ['other-starters', 'free-school'] },
+  'to-and-fro': { level: 'should', stage: 'rows', remedies: ['other-starters', 'free-school'] },
   'short-band': { level: 'should', stage: 'rows', remedies: ['other-starters', 'free-school'] },
 });
 
