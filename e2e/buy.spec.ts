@@ -15,7 +15,8 @@ const office: Job = {
 test('the list counts boxes with their spares, leads to each figure, and takes packs and prices', async ({ page, request }) => {
   const id = await putJob(request, office);
   await openStage(page, id, 'buy');
-  const planks = Number(await tally(page, 'Planks').textContent());
+  await expect(tally(page, 'Planks')).toHaveText(/^\d/);
+  const planks = parseInt((await tally(page, 'Planks').textContent())!, 10);
   await expect(big(page)).toHaveText(new RegExp(`^${Math.ceil(planks / 8)} boxes`));
   await unfold(page, 'Spares, stairs, currency');
   await page.getByLabel(/^Spare planks/).fill('9');

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { demoJobs } from '../demo/jobs';
-import { planJob } from '../src/core/plan';
+import { planJob, rackOf } from '../src/core/plan';
 import { choosePiece, openStage, planned, putJob, room, saved, stored, tally, unfold } from './help';
 
 const cottage = demoJobs[demoJobs.length - 1]!;
@@ -26,6 +26,59 @@ test('the cottage shows five schools with their prices, the same as the command 
   await saved(page);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => stored(request, id).then((j) => JSON.stringify(j.layouts))).toBe(JSON.stringify(cottage.layouts));
+});
+
+test('a plank is given a price, calm to thrifty, and what waits is bounded: each with what it costs, taken by one press and undone', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(120_000);
+  const id = await putJob(request, room('Priced', 5200, 3000));
+  await openStage(page, id, 'rows');
+  await expect(tally(page, 'Planks')).toHaveText(/the fewest|at least/);
+  await unfold(page, 'From calm to thrifty');
+  const prices = page.getByRole('region', { name: 'Planks against faults' });
+  await expect(prices.getByRole('row')).toHaveCount(6);
+  await expect(prices.getByText('Planning each way')).toBeHidden({ timeout: 60_000 });
+  await expect(prices.getByRole('group', { name: /^Planks against faults: \d+ planks/ })).toBeVisible();
+  const calm = prices.getByRole('row').filter({ hasText: 'Calm' }).first();
+  const told = await calm.getByRole('cell').nth(1).textContent();
+  await calm.getByRole('button', { name: 'Take Calm' }).click();
+  await saved(page);
+  expect((await stored(request, id)).layout.stagger.price).toBe(0.3);
+  await expect(tally(page, 'Planks')).toHaveText(new RegExp(`^${told}`));
+  // the slider goes by the same steps
+  await page.getByRole('slider').focus();
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(() => stored(request, id).then((j) => j.layout.stagger.price)).toBe(1);
+
+  await unfold(page, 'What waits on the rack');
+  const racks = page.getByRole('region', { name: 'What less waiting costs' });
+  await expect(racks.getByText('Planning each way')).toBeHidden({ timeout: 60_000 });
+  await racks.getByRole('button', { name: 'Take At most 2' }).click();
+  await saved(page);
+  const bounded = await stored(request, id);
+  expect(bounded.layout.stagger.rack).toBe(2);
+  const plan = planJob(bounded);
+  expect(plan.ok && rackOf(plan.value.floors).greatest).toBeLessThanOrEqual(2);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(() => stored(request, id).then((j) => j.layout.stagger.rack)).toBeUndefined();
+});
+
+test('a strip that hangs on a tape’s error is told at its wall, and not where the tape is trusted', async ({ page, request }) => {
+  // 2 × 52 mm beside ten whole planks
+  const job = room('Hangs', 4000, 10 * 192 + 2 * 52 + 16);
+  const id = await putJob(request, {
+    ...job,
+    layout: { ...job.layout, direction: 0, setOut: { mode: 'edge-on-centre', space: job.spaces[0]!.id } },
+  });
+  await openStage(page, id, 'setout');
+  await expect(page.getByText('measure it again').first()).toBeVisible();
+  await page.getByLabel('A tape errs by').fill('0');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  expect((await stored(request, id)).tape).toBe(0);
+  await expect(page.getByText('measure it again')).toBeHidden();
 });
 
 test('a joint is kept by hand, with its price before it is kept; a row is locked, starters are swapped, all is let go', async ({

@@ -8,6 +8,9 @@ const summary = (change: Partial<Summary>): Summary => ({
   planks: 60,
   boxes: 8,
   wastePercent: 5.04,
+  leastPlanks: 1,
+  stops: { rowByRow: 0, batches: 0, lengths: 0 },
+  rack: { greatest: 0, at: null, mean: 0, rowsBetween: { median: 0, most: 0 } },
   worstStrip: 118,
   leastStagger: 312,
   staggerOf: {},
@@ -28,8 +31,9 @@ function show(now: Summary | null, before: Summary | null, display: 'metric' | '
 }
 
 test('says what the last change did to each number, and nothing where it did nothing', () => {
-  const read = show(summary({ planks: 57, wastePercent: 3.9, worstStrip: 128 }), summary({}));
-  expect(read('Planks')).toBe('57−3');
+  const read = show(summary({ planks: 57, leastPlanks: 57, wastePercent: 3.9, worstStrip: 128 }), summary({}));
+  // and how good that number is
+  expect(read('Planks')).toBe('57−3 the fewest');
   expect(read('Waste')).toBe('3.9 %−1.1');
   expect(read('Narrowest strip')).toBe('128+10');
   expect(read('Boxes of 8')).toBe('8');

@@ -49,6 +49,8 @@ export function Tally({ job, now, before, dragged, stale = null, next, onGo }: P
           <dd>
             {now?.planks ?? '–'}
             {moved(now?.planks, before?.planks, String, true)}
+            {now && ' '}
+            {now && <small className="quiet">{now.planks <= now.leastPlanks ? 'the fewest' : `${now.leastPlanks} at least`}</small>}
           </dd>
         </div>
         <div>

@@ -5,6 +5,7 @@
 import type { AnswerName } from '@/core/answers';
 import { formatArea, formatLength } from '@/core/units';
 import { cautionsOf } from '@/core/base';
+import { certificateWords } from '@/core/plan';
 import { planPicture, type PrintPart } from '@/formats/paper';
 import { printing as base } from './base/print';
 import { printing as beneath } from './beneath/print';
@@ -35,7 +36,7 @@ export const PRINTS: readonly (readonly [title: string, printing: Printing])[] =
 export type Section = { readonly title: string; readonly parts: readonly PrintPart[] };
 
 /** Every answer that the pack is made of. */
-export const PACK_WANTS: readonly AnswerName[] = [...new Set(PRINTS.flatMap(([, p]) => p.wants))];
+export const PACK_WANTS: readonly AnswerName[] = [...new Set<AnswerName>(['summary', ...PRINTS.flatMap(([, p]) => p.wants)])];
 
 /** The job pack: all that a crew works from when every screen is dark. */
 export const packOf = (ask: Ask): readonly Section[] =>
@@ -63,6 +64,7 @@ function coverOf({ job, floors, plan, answer }: Ask): readonly PrintPart[] {
   if (!plan) return [];
   const length = (mm: number) => formatLength(mm, job.display, { decimals: 1 });
   const { planks, boxes, laidArea, wastePercent } = plan.totals;
+  const summary = answer('summary');
   const bought = answer('order')?.boxes.reduce((sum, b) => sum + b.boxes, 0) ?? boxes;
   const products = [...new Map(floors.map((f) => [f.product.name, f.product])).values()];
   const open = [
@@ -79,6 +81,14 @@ function coverOf({ job, floors, plan, answer }: Ask): readonly PrintPart[] {
         { name: 'Waste', value: `${wastePercent.toFixed(1)} %` },
       ],
     },
+    ...(summary
+      ? [
+          {
+            kind: 'words' as const,
+            text: `${planks} planks: ${certificateWords(summary)}. At most ${summary.rack.greatest} offcuts wait at once.`,
+          },
+        ]
+      : []),
     ...products.map((p): PrintPart => ({
       kind: 'words',
       text: `${p.name || 'Planks'}: ${p.planks.map((s) => `${length(s.length)} × ${length(s.width)}`).join(', ')}; ${p.perBox} in a box; gap ${length(p.limits.gap)}; ${floors

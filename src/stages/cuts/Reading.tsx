@@ -4,7 +4,7 @@ import { Download, Printer } from 'lucide-react';
 import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
 import type { Untippable } from '@/core/edges';
 import { floorText, type Job, type Plan } from '@/core/given';
-import { sawCuts, type CutLine, type CutRow } from '@/core/plan';
+import { BATCH_ROWS, sawCuts, type CutLine, type CutRow } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { cutListCsv, cutWords, planSvg, restWords, slideWords, takeWords } from '@/formats';
 import {
@@ -37,6 +37,7 @@ export function Reading() {
   const plan = usePlan();
   const asked = useAnswer('cuts');
   const floor = useFloor()?.floor;
+  const summary = useAnswer('summary').value;
   const site = useSite();
   const rows = asked.value ?? NO_ROWS;
   const untippable = useAnswer('edges').value?.untippable;
@@ -49,6 +50,12 @@ export function Reading() {
     <>
       <ReadingTitle>Saw cuts</ReadingTitle>
       <BigNumber value={sawCuts(rows)} unit={`in ${rows.length} rows`} />
+      {summary && (
+        <Why>
+          The stop is set <b>{summary.stops.rowByRow}</b> times cut by cut, {summary.stops.batches} times with {BATCH_ROWS} rows cut ahead.
+          At most <b>{summary.rack.greatest}</b> {summary.rack.greatest === 1 ? 'offcut waits' : 'offcuts wait'} at once.
+        </Why>
+      )}
       {done > 0 && (
         <Why>
           <b>

@@ -2,7 +2,7 @@
 import { Eye } from 'lucide-react';
 import { useMemo } from 'react';
 import { sourceOf, sourceText, type Job, type Plank } from '@/core/given';
-import { takesOf, type CutLine } from '@/core/plan';
+import { certificateWords, takesOf, type CutLine } from '@/core/plan';
 import { mixesLengths } from '@/core/rows';
 import { formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
@@ -14,6 +14,8 @@ import { HandPanel } from './HandPanel';
 import { enterBy, look, useLooking } from './looking';
 import { entrancesOf } from './LooksView';
 import { Others } from './Others';
+import { Price } from './Price';
+import { RackPart } from './RackPart';
 import { SCHOOL_WORDS, Schools } from './Schools';
 
 /** How the joints fall: stagger, starters, faults, and where each piece comes from. */
@@ -28,6 +30,7 @@ function RowsReading(here: FloorAtHand) {
   const job = useJob();
   const chosen = useChosen();
   const rows = (useAnswer('cuts').value ?? []).filter((r) => r.floor === floor.id);
+  const summary = useAnswer('summary').value;
   return (
     <>
       <Number {...here} chosen={chosen} />
@@ -52,6 +55,18 @@ function RowsReading(here: FloorAtHand) {
             title: 'How starters are chosen',
             says: SCHOOL_WORDS[floor.layout.stagger.school].name,
             content: <Schools job={job} {...here} />,
+          },
+          {
+            name: 'price',
+            title: 'From calm to thrifty',
+            says: summary ? certificateWords(summary) : '',
+            content: <Price job={job} {...here} />,
+          },
+          {
+            name: 'rack',
+            title: 'What waits on the rack',
+            says: summary ? `${summary.rack.greatest} at most` : '',
+            content: <RackPart job={job} {...here} />,
           },
           { name: 'rows', title: 'Rows', says: `${rows.length}`, content: <RowList {...here} /> },
         ]}

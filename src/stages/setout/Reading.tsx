@@ -4,7 +4,7 @@ import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import type { Floor } from '@/core/floors';
 import { round3, type Point } from '@/core/geometry';
-import { sourceOf, sourceText, type Job } from '@/core/given';
+import { sourceOf, sourceText, TAPE_ERRS, type Job } from '@/core/given';
 import { scoreOf, thriftOf, wrappedDoorways, type RunningWall, type Strip } from '@/core/setout';
 import { placedOutline, walkOf, wallLetter } from '@/core/survey';
 import { formatLength } from '@/core/units';
@@ -30,6 +30,7 @@ import {
   Choice,
   Fields,
   Folds,
+  LengthField,
   Lines,
   NumberField,
   ReadingTitle,
@@ -140,7 +141,7 @@ function Narrowest({ floor, ground, setOut, mode }: Line & { mode: Line['setOut'
   const length = (mm: number) => formatLength(mm, display);
   const [worst] = sortedStrips(setOut.strips.filter((s) => !s.always));
   const helpless = setOut.strips.filter((s) => s.always);
-  const best = scoreOf(ground.walls, { origin: stopsOf(ground)[0]!.origin, widths: ground.widths }, rip, ground.doorways).narrowest;
+  const best = scoreOf(ground.walls, { origin: stopsOf(ground)[0]!.origin, widths: ground.widths }, rip, ground).narrowest;
   const wrapped = wrappedDoorways(ground.doorways, setOut.grid);
   const wanted = `at least ${length(rip)} (${sourceText(sourceOf(floor.product, 'rip'))})`;
   return (
@@ -191,8 +192,10 @@ const sortedStrips = (strips: readonly Strip[]): Strip[] =>
   [...strips].sort((a, b) => a.least - b.least || b.wall.u[1] - b.wall.u[0] - (a.wall.u[1] - a.wall.u[0]));
 
 function Strips({ job, floor, setOut }: Line & { job: Job }) {
-  const { display } = job;
+  const { display, tape = TAPE_ERRS } = job;
   const { rip } = floor.product.limits;
+  /** whether a strip keeps its limit only if the wall is just where it was measured */
+  const hangs = (least: number) => least >= rip - 0.01 && least < rip + tape - 0.01;
   // a wall that doorways part reads the same on both sides: once is enough
   const seen = new Set<string>();
   const listed = sortedStrips(setOut.strips).filter((s) => {
@@ -200,23 +203,33 @@ function Strips({ job, floor, setOut }: Line & { job: Job }) {
     return !seen.has(key) && seen.add(key);
   });
   return (
-    <Lines>
-      {listed.slice(0, 12).map((strip, i) => (
-        <li key={i}>
-          <span>
-            {wallName(strip.wall, floor)}
-            {strip.at[0] !== strip.at[1] && strip.crossed === 0 && (
-              <span className="quiet"> flares {formatLength(Math.abs(strip.at[0] - strip.at[1]), display)}</span>
-            )}
-            {strip.crossed > 0 && <span className="quiet"> a row runs out on it</span>}
-          </span>
-          <span style={{ display: 'flex', alignItems: 'center', gap: 6 }}>
-            {strip.wall.bound.kind === 'wall' && <Seen wall={strip.wall} />}
-            <b className={strip.least < rip - 0.01 ? 'must' : undefined}>{stripText(strip, display)}</b>
-          </span>
-        </li>
-      ))}
-    </Lines>
+    <>
+      <Lines>
+        {listed.slice(0, 12).map((strip, i) => (
+          <li key={i}>
+            <span>
+              {wallName(strip.wall, floor)}
+              {hangs(strip.least) && <span className="should"> measure it again</span>}
+              {strip.at[0] !== strip.at[1] && strip.crossed === 0 && (
+                <span className="quiet"> flares {formatLength(Math.abs(strip.at[0] - strip.at[1]), display)}</span>
+              )}
+              {strip.crossed > 0 && <span className="quiet"> a row runs out on it</span>}
+            </span>
+            <span style={{ display: 'flex', alignItems: 'center', gap: 6 }}>
+              {strip.wall.bound.kind === 'wall' && <Seen wall={strip.wall} />}
+              <b className={strip.least < rip - 0.01 ? 'must' : undefined}>{stripText(strip, display)}</b>
+            </span>
+          </li>
+        ))}
+      </Lines>
+      <LengthField
+        label="A tape errs by"
+        mm={tape}
+        display={display}
+        hint="A wall that lies so much nearer than it was measured should break no limit: what hangs on it is said. A preset; 0 trusts every figure."
+        onLength={(mm) => firstText(edit('what a tape errs by', (now) => ({ ...now, tape: mm })))}
+      />
+    </>
   );
 }
 
