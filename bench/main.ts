@@ -15,6 +15,8 @@ import { measureBase } from './base';
 import { measureBeneath } from './beneath';
 import { measureEdges } from './edges';
 import { layByHand } from './hand';
+import { measureHeart } from './heart';
+import { measureRobust } from './robust';
 import { measureOrders, measurePack } from './orders';
 import { readDrawing, offersOf } from '../src/formats/drawing';
 import { rowPaths } from '../src/ui/sheet/paths';
@@ -259,8 +261,8 @@ function measureHouses(): void {
       const ground = groundOf(floor);
       const rip = floor.product.limits.rip;
       const { walls, widths, doorways } = ground;
-      const at = (origin: number) => scoreOf(walls, { origin, widths }, rip, doorways);
-      const best = at(bestOrigin(walls, widths, rip, ground.reach[0], doorways));
+      const at = (origin: number) => scoreOf(walls, { origin, widths }, rip, { doorways });
+      const best = at(bestOrigin(walls, widths, rip, ground.reach[0], { doorways }));
       const blind = scoreOf(walls, { origin: bestOrigin(walls, widths, rip, ground.reach[0]), widths }, rip);
       let tried = at(0);
       for (let origin = 0.5; origin < 192; origin += 0.5) if (compareScores(at(origin), tried) < 0) tried = at(origin);
@@ -398,6 +400,8 @@ const parts = {
   base: measureBase,
   beneath: measureBeneath,
   edges: measureEdges,
+  heart: measureHeart,
+  robust: measureRobust,
   order: measureOrders,
   pack: measurePack,
   browser: measureBrowser,
