@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { floorsOf, type Floor } from '../floors';
 import { newJob, type Job } from '../given';
 import {
+  autoPlace,
   bandsOf,
   bestOrigin,
   groundOf,
@@ -268,5 +269,22 @@ test('registers come to lie within one row where that leaves strips wide enough,
       if (free) expect(scoreOf([], grid, 50, { registers }).registers).toBe(0);
     }),
     { numRuns: 40 },
+  );
+});
+
+test('why auto puts the rows where it does is said as it is', () => {
+  const reasonOf = (job: Job) => autoPlace(groundOf(floorOf({ ...job, layout: { ...job.layout, direction: 0 } }))).reason;
+  expect(reasonOf(room(5000, 3000))).toBe('strips');
+  fc.assert(
+    fc.property(fc.integer({ min: 2500, max: 5200 }), fc.integer({ min: 600, max: 1900 }), (width, at) => {
+      const outline: [number, number][] = [[2000, at], [2300, at], [2300, at + 90], [2000, at + 90]]; // prettier-ignore
+      const job = { ...room(5000, width), obstacles: [{ id: 'r', kind: 'register' as const, gap: 3, outline }] };
+      const floor = floorOf({ ...job, layout: { ...job.layout, direction: 0 } });
+      const bare = floorOf({ ...job, obstacles: [], layout: { ...job.layout, direction: 0 } });
+      const least = (f: Floor) => Math.min(...setOutOf(f).strips.map((s) => s.least));
+      // a strip is given up for a register only where that is said
+      expect(autoPlace(groundOf(floor)).reason === 'strips' && least(floor) < least(bare) - 0.01).toBe(false);
+    }),
+    { numRuns: 30 },
   );
 });

@@ -126,7 +126,7 @@ export function originFor(ground: SetOutGround, mode: SetOutMode): number {
 
   switch (mode) {
     case 'auto':
-      return autoOrigin(ground);
+      return autoPlace(ground).origin;
     case 'full-first':
       return bestOf(edgeOn(reach[0]));
     case 'balanced':
@@ -140,11 +140,21 @@ export function originFor(ground: SetOutGround, mode: SetOutMode): number {
   }
 }
 
-/** The best place for the strips; or one where first and last row come out of one plank's width, if both stay wide. */
-function autoOrigin(ground: SetOutGround): number {
+/** Why `auto` puts the rows where it does. */
+export type AutoReason = 'strips' | 'registers' | 'thrift';
+
+/** The best place for the strips, registers considered; or one where first and last row come out of one plank's width, if both stay wide. */
+export function autoPlace(ground: SetOutGround): { readonly origin: number; readonly reason: AutoReason } {
   const { walls, widths, doorways, registers, floor } = ground;
-  const best = bestOrigin(walls, widths, floor.product.limits.rip, balancedOrigin(ground), { doorways, registers });
-  return wideThrift(ground, best)?.origin ?? best;
+  const { rip } = floor.product.limits;
+  const otherwise = balancedOrigin(ground);
+  const origin = bestOrigin(walls, widths, rip, otherwise, { doorways, registers });
+  const thrift = wideThrift(ground, origin);
+  if (thrift) return { origin: thrift.origin, reason: 'thrift' };
+  if (registers.length === 0) return { origin, reason: 'strips' };
+  const narrowest = (at: number) => scoreOf(walls, { origin: at, widths }, rip).narrowest;
+  const widest = narrowest(bestOrigin(walls, widths, rip, otherwise, { doorways }));
+  return { origin, reason: widest > narrowest(origin) + SAME ? 'registers' : 'strips' };
 }
 
 /** How far each width of the sequence begins after the sequence's own beginning. */

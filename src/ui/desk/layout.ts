@@ -1,7 +1,7 @@
 import type { Floor } from '@/core/floors';
 import { round3, round6, turned } from '@/core/geometry';
 import type { Job, Layout, SetOutMode } from '@/core/given';
-import { groundOf, originFor, periodOf, type SetOutGround } from '@/core/setout';
+import { autoPlace, groundOf, originFor, periodOf, type SetOutGround } from '@/core/setout';
 
 /** What of a floor's layout is changed. */
 export type LayoutChange = Partial<Pick<Layout, 'setOut' | 'direction' | 'stagger' | 'light'>>;
@@ -45,6 +45,13 @@ export function stopsOf(ground: SetOutGround): readonly Stop[] {
 export function reasonFor(mode: SetOutMode, ground: SetOutGround): string {
   switch (mode) {
     case 'auto':
+      switch (autoPlace(ground).reason) {
+        case 'thrift':
+          return 'First and last row come out of one plank’s width, which saves a row of planks, and both stay wide.';
+        case 'registers':
+          return 'Registers lie within one plank’s width; of the places where they do, this leaves the widest narrowest strip.';
+        case 'strips':
+      }
       return ground.doorways.length > 0
         ? 'Of the places that end a row’s edge well inside every doorway they can, none leaves a wider narrowest strip.'
         : 'No other place for the line leaves a wider narrowest strip.';
