@@ -5,19 +5,6 @@
  * many as can be paired.
  */
 
-/** How many starter–closer pairs fit: `starters` and `closers` in ascending order, `room` = plank − kerf. */
-export function countPairs(starters: ArrayLike<number>, closers: ArrayLike<number>, room: number): number {
-  let pairs = 0;
-  const limit = room + 1e-6;
-  for (let s = starters.length - 1, c = 0; s >= 0 && c < closers.length; s--) {
-    if (starters[s]! + closers[c]! <= limit) {
-      pairs++;
-      c++;
-    }
-  }
-  return pairs;
-}
-
 /** A length that is wanted from a plank, with the moment (row) at which it is laid and the class of its slanted end. */
 export type Want = { readonly length: number; readonly row: number; readonly slant?: number };
 

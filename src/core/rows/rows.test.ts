@@ -1,16 +1,5 @@
 import fc from 'fast-check';
-import {
-  allowedStarters,
-  closerFor,
-  countPairs,
-  jointsOf,
-  mostPairs,
-  pairHands,
-  searchStarters,
-  wholesFor,
-  type RunLine,
-  type SearchRun,
-} from '.';
+import { allowedStarters, closerFor, jointsOf, mostPairs, pairHands, searchStarters, wholesFor, type RunLine, type SearchRun } from '.';
 
 const lengths = fc.array(fc.integer({ min: 100, max: 1285 }), { maxLength: 6 });
 
@@ -37,9 +26,7 @@ function mostByTrying(starters: readonly number[], closers: readonly number[], r
 test('hands are paired as many as can be, each once, each fitting its plank', () => {
   fc.assert(
     fc.property(lengths, lengths, fc.integer({ min: 400, max: 1285 }), (starters, closers, room) => {
-      const sorted = (list: number[]) => [...list].sort((a, b) => a - b);
       const most = mostByTrying(starters, closers, room);
-      expect(countPairs(sorted(starters), sorted(closers), room)).toBe(most);
       const want = (list: number[]) => list.map((length, row) => ({ length, row }));
       for (const pairs of [mostPairs(want(starters), want(closers), room), pairHands(want(starters), want(closers), room)]) {
         expect(pairs).toHaveLength(most);

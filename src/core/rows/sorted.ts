@@ -54,6 +54,13 @@ export class SortedLengths {
     this.values[at] = value;
   }
 
+  /** Takes over another list's lengths. */
+  copy(other: SortedLengths): void {
+    if (this.values.length < other.length) this.values = new Float64Array(other.values.length);
+    this.values.set(other.view());
+    this.length = other.length;
+  }
+
   /** Puts all lengths of another list where they belong. */
   putAll(other: SortedLengths): void {
     for (let k = 0; k < other.length; k++) this.put(other.values[k]!);

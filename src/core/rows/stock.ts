@@ -262,15 +262,19 @@ function cutCounter(kerf: number, laps: Laps): (pool: Pool) => number {
       pairs += zone.left.pairs;
     }
     if (zones.length === 1 && singles.length === 0) return pairs + zones[0]!.left.starters.length + zones[0]!.left.closers.length;
-    square.starters.clear();
-    square.closers.clear();
-    for (const { left } of zones) {
-      square.starters.putAll(left.starters);
-      square.closers.putAll(left.closers);
-      if (singles.length > 0) all.spares.putAll(left.spares);
+    const [only] = zones;
+    const rest = zones.length === 1 ? only!.left : all;
+    if (zones.length === 1) all.spares.copy(only!.left.spares);
+    else {
+      square.starters.clear();
+      square.closers.clear();
+      for (const { left } of zones) {
+        square.starters.putAll(left.starters);
+        square.closers.putAll(left.closers);
+        if (singles.length > 0) all.spares.putAll(left.spares);
+      }
+      pair(square.starters, square.closers, plank - kerf, least, all, all);
     }
-    const rest = zones.length === 1 ? square : all;
-    if (rest === all) pair(square.starters, square.closers, plank - kerf, least, all, all);
     const lonely = rest.starters.length + rest.closers.length;
     if (singles.length > 0) {
       for (const list of [rest.starters, rest.closers])
