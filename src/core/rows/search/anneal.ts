@@ -19,6 +19,14 @@ const EXCHANGING = 0.5;
 /** What a pair that lies far apart is worth in faults; how many of them a move may bring together. */
 const FAR_PRICE = 0.1;
 const FAR_SAVED = 2;
+/** How far apart starters are tried at last, mm, and how often; hardly anything that is no better is kept then. */
+const POLISH_APART = 7;
+const POLISHES = 2;
+/** In a floor of more runs than this every try takes too long. */
+const MOST_POLISHED = 800;
+/** So often a run is moved together with those in its way. */
+const SHOVED = 200;
+const COLDEST = 1e-6;
 /** Two costs closer than this are one. */
 const EQUAL = 1e-7;
 
@@ -40,7 +48,7 @@ type Annealing = {
 /** Small moves that a falling temperature makes ever more choosy, round by round. */
 export function anneal(setting: Annealing, progress?: Progress): { readonly best: Cost; readonly steps: number } {
   const { task, free, terms, ties, stock, near, starters, random, steps } = setting;
-  const { move, propose } = moves(setting);
+  const { move, propose, only, exchange, shove, alike } = moves(setting);
   const { price = priceFor(task.school) } = task;
   const mending = task.from !== undefined;
   const least = stock.leastPlanks();
@@ -139,6 +147,21 @@ export function anneal(setting: Annealing, progress?: Progress): { readonly best
       if (propose(swaps, hurt, faulty)) tryMove(hot * (cold / hot) ** (k / count), round);
     }
   }
+  /** At last every starter is tried in the runs that are still at fault, and every exchange with an alike run; what is better is kept. */
+  const polish = (round: Round): void => {
+    starters.set(bestStarters);
+    cost = recount();
+    for (const i of free.filter((f) => terms.looksOf(f) >= NO_FAULT || terms.mustsOf(f) > 0)) {
+      for (const [from, to] of setting.allowed.of[i]!) {
+        for (let s = from; s <= to; s += POLISH_APART) if (only(i, s)) tryMove(COLDEST, round);
+      }
+      for (const j of alike[i]!) if (exchange(i, j)) tryMove(COLDEST, round);
+      if (terms.detailed[i]) for (let k = 0; k < SHOVED; k++) if (terms.ownLooksOf(i) > NO_FAULT && shove(i)) tryMove(COLDEST, round);
+    }
+  };
+  const rounds = roundsFor(price, task);
+  if (steps > 0 && free.length <= MOST_POLISHED && task.part !== 'planks' && !task.pattern && !ideal(best))
+    for (let k = 0; k < POLISHES; k++) polish(rounds[rounds.length - 1]!);
   starters.set(bestStarters);
   terms.remeasure(free);
   return { best, steps: step };

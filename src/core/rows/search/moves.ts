@@ -53,6 +53,8 @@ const PAIRED_EVERY = 40;
 const SOON = 0.7;
 /** How many runs before and after are laid soon. */
 const SOON_REACH = 8;
+/** So many starters are drawn for a run that is to make way. */
+const SHOVES = 16;
 /** Share of the fitting starters that another run's offcut gives; the others are chosen so that their own offcut closes another run. */
 const BY_OFFCUT = 0.6;
 
@@ -183,5 +185,51 @@ export function moves({ task, free, allowed, terms, stock, starters, random }: S
     const j = drawn(free);
     return j !== i && runs[j]!.plank === runs[i]!.plank && exchange(i, j);
   }
-  return { move, propose };
+  /** A starter for run j beside which all its neighbours keep the stagger; −1 where a few draws find none. */
+  const besideAll = (j: number): number => {
+    const { start, items } = terms.staggersOf;
+    for (let tries = 0; tries < SHOVES; tries++) {
+      starters[j] = pickAllowed(j);
+      let fine = terms.endsBroken(j) === 0;
+      for (let k = start[j]!; fine && k < start[j + 1]!; k++) fine = terms.staggerMusts(items[k]!) === 0;
+      if (fine) return starters[j]!;
+    }
+    return -1;
+  };
+  /** Moves a run to where it fulfils its wishes, and those beside it out of its way; false where they find no place. */
+  const shove = (i: number): boolean => {
+    move.count = 0;
+    if (!alone(i, wished(i))) return false;
+    const before: [number, number][] = [[i, starters[i]!]];
+    starters[i] = move.next[0]!;
+    const { start, items } = terms.staggersOf;
+    let fine = true;
+    for (let k = start[i]!; fine && k < start[i + 1]!; k++) {
+      if (terms.staggerMusts(items[k]!) === 0) continue;
+      const [a, b] = terms.staggerPair(items[k]!);
+      const j = a === i ? b : a;
+      before.push([j, starters[j]!]);
+      const found = move.count < MOST_MOVED && before.every(([r], n) => n === before.length - 1 || r !== j) ? besideAll(j) : -1;
+      fine = found >= 0;
+      if (fine) add(j, found);
+    }
+    for (const [r, starter] of before.reverse()) starters[r] = starter;
+    return fine;
+  };
+  return {
+    move,
+    propose,
+    shove,
+    /** Writes down a move of one run; false where it is not allowed. */
+    only(i: number, next: number): boolean {
+      move.count = 0;
+      return alone(i, next);
+    },
+    /** Writes down an exchange of two runs' starters; false where it is not allowed. */
+    exchange(i: number, j: number): boolean {
+      move.count = 0;
+      return i !== j && exchange(i, j);
+    },
+    alike,
+  };
 }
