@@ -3,7 +3,7 @@ import type { Terms } from './search';
 import type { SearchRun } from './ties';
 
 /** Lengths that differ by no more than this (mm) are made equal where that costs nothing: the saw's stop is then set once for all of them. */
-export const STOP_WITHIN = 1;
+const STOP_WITHIN = 1;
 /** An end piece that is shorter than its plank by no more than this (mm) is laid whole where that costs nothing: nobody saws a sliver off who need not. */
 const SLIVER = 12;
 /** Lengths are one to a hundredth of a millimetre. */

@@ -14,8 +14,6 @@ import type { SearchRun } from './ties';
 /** The most that should wait at once where nobody says it. */
 export const RACK = 6;
 
-/** What a remainder weighs that waits beyond the bound while a run is laid, against a row of waiting. */
-const OVER = 1;
 /** An offcut that starts a later row is what people expect; a starter cut first, whose rest waits to close a row, is worth so many rows less. */
 const BACKWARDS = 0.5;
 const STEPS_A_RUN = 220;
@@ -59,6 +57,28 @@ function loosePairs({ runs, cuts, mates }: Racking): Pair[] {
   return pairs;
 }
 
+/**
+ * Runs of which every end that is cut lies on a loose pair or on a plank of its own.
+ *
+ * @param pairOf for each run the loose pair of its starter, and of its closer, or −1
+ */
+function movableRuns(
+  { runs, cuts, mates, free }: Racking,
+  planksOf: ReadonlyMap<number, readonly Cut[]>,
+  pairOf: { readonly starter: Int32Array; readonly closer: Int32Array },
+): number[] {
+  const pieces = new Map<number, number>();
+  for (const { plank } of cuts) pieces.set(plank, (pieces.get(plank) ?? 0) + 1);
+  return free.filter((i) => {
+    const run = runs[i]!;
+    if (isSingle(run) || mates[i]! >= 0 || run.slants?.left || run.slants?.right) return false;
+    return planksOf.get(i)!.every(({ segment: { kind }, plank }) => {
+      if (kind !== 'starter' && kind !== 'closer') return true;
+      return pieces.get(plank) === 1 || pairOf[kind][i]! >= 0;
+    });
+  });
+}
+
 /** Lays alike rows in another order and pairs their pieces anew; opens the same planks. */
 export function racked(task: Racking): readonly Cut[] {
   const { runs, cuts, kerf, starters, terms, allowed, bound } = task;
@@ -74,17 +94,7 @@ export function racked(task: Racking): readonly Cut[] {
   });
   const planksOf = new Map<number, Cut[]>();
   for (const cut of cuts) listIn(planksOf, cut.segment.run).push(cut);
-  /** Runs of which every end that is cut lies on a loose pair or on a plank of its own. */
-  const alone = new Map<number, number>();
-  for (const { plank } of cuts) alone.set(plank, (alone.get(plank) ?? 0) + 1);
-  const movable = task.free.flatMap((i) => {
-    const run = runs[i]!;
-    if (isSingle(run) || task.mates[i]! >= 0 || run.slants?.left || run.slants?.right) return [];
-    const ends = planksOf.get(i)!.filter(({ segment: { kind } }) => kind === 'starter' || kind === 'closer');
-    return ends.every(({ segment, plank }) => alone.get(plank) === 1 || (segment.kind === 'starter' ? starterPair : closerPair)[i]! >= 0)
-      ? [i]
-      : [];
-  });
+  const movable = movableRuns(task, planksOf, { starter: starterPair, closer: closerPair });
   const alike = alikeRuns(runs, movable);
 
   const rowOf = (i: number) => runs[i]!.row;
@@ -93,8 +103,9 @@ export function racked(task: Racking): readonly Cut[] {
     const rows = rowOf(s) - rowOf(c);
     return rows >= 0 ? rows : BACKWARDS - rows;
   };
-  /** how many remainders wait while a run is laid, and what those beyond the bound weigh */
+  /** how many remainders wait while a run is laid */
   const waiting = new Int32Array(count + 1);
+  /** Adds a remainder that waits from one run to another, or takes it away: how many more are beyond the bound then; each weighs as much as a row of waiting. */
   const load = (s: number, c: number, by: 1 | -1): number => {
     let over = 0;
     for (let t = Math.min(s, c), end = Math.max(s, c); t < end; t++) {
@@ -102,7 +113,7 @@ export function racked(task: Racking): readonly Cut[] {
       if (waiting[t]! + (by > 0 ? 1 : 0) > bound) over += by;
       waiting[t]! += by;
     }
-    return OVER * over;
+    return over;
   };
   // what waits and cannot be changed
   for (const own of groupedByPlank(cuts)) {

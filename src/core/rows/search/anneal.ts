@@ -102,13 +102,13 @@ export function anneal(setting: Annealing, progress?: Progress): { readonly best
     }
     for (let m = 0; m < count; m++) stock.change(moved[m]!, next[m]!);
     const planks = stock.planks();
-    const keeps = !(fixed && planks > cost.planks) && looks + weights.plank * (planks - cost.planks) - FAR_SAVED * weights.far <= allowance;
+    const rise = looks + weights.plank * (planks - cost.planks);
     let nextFar = far;
-    let kept = keeps;
-    if (keeps && weights.far > 0) {
+    let kept = !(fixed && planks > cost.planks) && rise - FAR_SAVED * weights.far <= allowance;
+    if (kept && weights.far > 0) {
       for (let m = 0; m < count; m++) near.change(moved[m]!, next[m]!);
       nextFar = near.planks() - planks;
-      kept = looks + weights.plank * (planks - cost.planks) + weights.far * (nextFar - far) <= allowance;
+      kept = rise + weights.far * (nextFar - far) <= allowance;
       if (!kept) for (let m = count - 1; m >= 0; m--) near.change(moved[m]!, before[m]!);
     }
     if (!kept) {

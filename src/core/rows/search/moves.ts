@@ -200,7 +200,7 @@ export function moves({ task, free, allowed, terms, stock, starters, random }: S
   const shove = (i: number): boolean => {
     move.count = 0;
     if (!alone(i, wished(i))) return false;
-    const before: [number, number][] = [[i, starters[i]!]];
+    const before = new Map([[i, starters[i]!]]);
     starters[i] = move.next[0]!;
     const { start, items } = terms.staggersOf;
     let fine = true;
@@ -208,12 +208,15 @@ export function moves({ task, free, allowed, terms, stock, starters, random }: S
       if (terms.staggerMusts(items[k]!) === 0) continue;
       const [a, b] = terms.staggerPair(items[k]!);
       const j = a === i ? b : a;
-      before.push([j, starters[j]!]);
-      const found = move.count < MOST_MOVED && before.every(([r], n) => n === before.length - 1 || r !== j) ? besideAll(j) : -1;
+      // one that has made way already and is in the way again finds no place
+      fine = !before.has(j) && move.count < MOST_MOVED;
+      if (!fine) break;
+      before.set(j, starters[j]!);
+      const found = besideAll(j);
       fine = found >= 0;
       if (fine) add(j, found);
     }
-    for (const [r, starter] of before.reverse()) starters[r] = starter;
+    for (const [r, starter] of before) starters[r] = starter;
     return fine;
   };
   return {

@@ -54,7 +54,7 @@ function pairsOf(lists: readonly (readonly Pair[])[]): { pairs: Pair[]; of: List
 }
 
 /** Terms of looks beyond pairs: what kind each is and which runs it begins at. */
-const KIND = { stairs: 0, toAndFro: 1, wallpaper: 2, bandBegin: 3 } as const;
+const KIND = { stairs: 0, toAndFro: 1, wallpaper: 2, band: 3 } as const;
 
 /** For each run those that follow it, one a row, as far as a wallpaper reaches. */
 function chainsOf(next: Int32Array): (readonly number[])[] {
@@ -87,7 +87,7 @@ function figuresOf(runs: SearchTask['runs'], { next, bands }: Ties) {
       if (under(own[0]!, own[1]!) && under(own[2]!, own[3]!)) add(KIND.wallpaper, own, wallpaperWeight(lag));
     }
   });
-  bands.forEach((own, i) => own.forEach((b) => b[0] === i && add(KIND.bandBegin, b, 1)));
+  bands.forEach((own, i) => own.forEach((b) => b[0] === i && add(KIND.band, b, 1)));
   return { kinds: Uint8Array.from(kinds), members: listsOf(members), weights: Float64Array.from(weights), of: listsOf(of) };
 }
 
