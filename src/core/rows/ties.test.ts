@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { tiesOf, type SearchRun } from '.';
 
 const run = (row: number, u0 = 0, u1 = 4000, plank = 1285): SearchRun => ({ u0, u1, plank, size: 0, row, stagger: 300, endPiece: 300 });
@@ -25,4 +26,27 @@ test('a run that one piece fills is tied to nobody; runs that do not lie under e
 test('where runs begin at different places, that is counted on the circle as long as a plank', () => {
   const { staggers } = tiesOf([run(0, 200), run(1, 100)], [{ before: 0, after: 1, from: 200, to: 4000 }]);
   expect(staggers[0]![0]!.shift).toBe(1185);
+});
+
+test('runs of several rows are compared where they lie under each other, as every pair tried says', () => {
+  const drawn = fc.array(fc.tuple(fc.integer({ min: 0, max: 9 }), fc.integer({ min: 0, max: 6000 }), fc.integer({ min: 900, max: 4000 })), {
+    maxLength: 24,
+  });
+  fc.assert(
+    fc.property(drawn, (list) => {
+      const runs = list.map(([row, u0, length]) => run(row, u0, u0 + length));
+      const { likenesses } = tiesOf(runs, []);
+      const found = new Set(likenesses.flat().map((p) => `${p.a} ${p.b}`));
+      const wanted = new Set<string>();
+      runs.forEach((a, i) =>
+        runs.forEach((b, j) => {
+          const apart = b.row - a.row;
+          const under = Math.min(a.u1, b.u1) > Math.max(a.u0, b.u0);
+          const whole = [a, b].every((r) => r.u1 - r.u0 > r.plank + 1e-6);
+          if (apart >= 2 && apart <= 5 && under && whole) wanted.add(`${i} ${j}`);
+        }),
+      );
+      expect(found).toEqual(wanted);
+    }),
+  );
 });

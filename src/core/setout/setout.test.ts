@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { floorsOf, type Floor } from '../floors';
 import { newJob, type Job } from '../given';
+import { doorwayRoom, wrappedDoorways } from './jambs';
 import {
   autoPlace,
   bandsOf,
@@ -286,5 +287,25 @@ test('why auto puts the rows where it does is said as it is', () => {
       expect(autoPlace(groundOf(floor)).reason === 'strips' && least(floor) < least(bare) - 0.01).toBe(false);
     }),
     { numRuns: 30 },
+  );
+});
+
+test('the room that a doorway leaves is there: rows moved by less wrap no doorway that was right', () => {
+  const doorway = fc.record({ low: fc.integer({ min: 0, max: 900 }), thick: fc.integer({ min: 60, max: 260 }) });
+  fc.assert(
+    fc.property(
+      doorway,
+      fc.integer({ min: 0, max: 191 }),
+      fc.double({ min: -0.999, max: 0.999, noNaN: true }),
+      ({ low, thick }, origin, share) => {
+        const own = { opening: 'd', low, high: low + thick, clear: Math.min(20, thick / 4), u: 0 };
+        const grid = { origin, widths: [192] };
+        if (wrappedDoorways([own], grid) > 0) return;
+        const room = doorwayRoom(own, grid);
+        expect(room).toBeGreaterThanOrEqual(0);
+        expect(wrappedDoorways([own], { ...grid, origin: origin + share * room })).toBe(0);
+      },
+    ),
+    { numRuns: 300 },
   );
 });
