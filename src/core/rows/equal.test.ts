@@ -22,7 +22,9 @@ test('lengths all but equal become equal and ends all but a plank whole: no limi
       const is = termsOf(runs, tiesOf(runs, contacts), starters).remeasure(movable);
       expect(is.musts).toBeLessThanOrEqual(was.musts + 1e-9);
       expect(is.looks).toBeLessThanOrEqual(was.looks + 1e-9);
-      expect(lengthsOf(runs, starters).size).toBeLessThanOrEqual(lengthsOf(runs, before).size);
+      // a run laid whole may leave the lengths that it shared
+      const whole = runs.some((r, i) => starters[i] === 1285 || closerFor(r, starters[i]!) === 1285);
+      if (!whole) expect(lengthsOf(runs, starters).size).toBeLessThanOrEqual(lengthsOf(runs, before).size);
       starters.forEach((s, i) => {
         expect(Math.abs(s - before[i]!)).toBeLessThanOrEqual(12);
         if (i % 3 === 0) expect(s).toBe(before[i]);

@@ -27,8 +27,12 @@ export function equalLengths({ runs, movable, starters, terms, allowed, fits }: 
     for (const length of [starters[i]!, closerFor(runs[i]!, starters[i]!)])
       counts.set(keyOf(length), (counts.get(keyOf(length)) ?? 0) + by);
   };
+  /** How well a starter goes with the lengths that there are: first how many of its two are among them, so that no setting is added, then how often they come. */
   const alikeCount = (i: number, starter: number) =>
-    (counts.get(keyOf(starter)) ?? 0) + (counts.get(keyOf(closerFor(runs[i]!, starter))) ?? 0);
+    [starter, closerFor(runs[i]!, starter)].reduce((sum, length) => {
+      const often = counts.get(keyOf(length)) ?? 0;
+      return sum + (often > 0 ? movable.length * 2 + often : 0);
+    }, 0);
   /** every length that was met, by its whole millimetres: an entry that is no longer in use has no count, and is never the better one */
   const known = { starters: new Map<number, Set<number>>(), closers: new Map<number, Set<number>>() };
   const learn = (i: number) => {
