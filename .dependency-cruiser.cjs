@@ -26,6 +26,7 @@ const CORE = [
   'edges',
   'order',
   'lay',
+  'replan',
   'days',
 ];
 

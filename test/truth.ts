@@ -97,9 +97,9 @@ function noWoodTwice(job: Job, plan: Plan, say: Say): void {
   for (const floor of plan.floors) {
     const widths = new Map(floor.rows.map((r) => [r.n, r.width]));
     for (const { piece, shape, box } of shapesOf(floor)) {
-      const plank = plan.planks[piece.plank - 1];
-      if (!plank || plank.n !== piece.plank) {
-        say(`${piece.id} names plank ${piece.plank}, which is not listed in its place`);
+      const plank = plan.planks.find((p) => p.n === piece.plank);
+      if (!plank) {
+        say(`${piece.id} names plank ${piece.plank}, which is not listed`);
         continue;
       }
       const c = piece.cut;
@@ -159,7 +159,7 @@ function locksMeet(floor: PlanFloor, plan: Plan, say: Say): void {
     const own = shapes.filter((s) => s.piece.row === row.n);
     for (const share of [0.1, 0.5, 0.9]) {
       for (const { u, left, right } of jointsAlong(own, row.from + share * row.width)) {
-        const long = plan.planks[left.plank - 1]!.length;
+        const long = plan.planks.find((p) => p.n === left.plank)!.length;
         // a piece whose hole touches its own edge meets nobody
         if (left === right || (left.butt && right.butt)) continue;
         if (Math.abs(left.cut.to - long) > TOLERANCE) say(`${left.id} meets ${right.id} at ${u} without its right factory end`);

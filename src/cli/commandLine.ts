@@ -93,6 +93,10 @@ function commandLine(): Command {
         .option('--as <format>', 'ics: a calendar file, one entry a task')
         .option('--log <log>', 'the log of the site, for the crew’s own pace')
         .action((file: string, options: { as?: string; log?: string }) => printDays(givenBy(file, options.log), options.as));
+    } else if (answer === ANSWERS.replan) {
+      verb
+        .requiredOption('--log <log>', 'the log of the site')
+        .action((file: string, { log }: { log: string }) => print(answer, givenBy(file, log)));
     } else verb.action((file: string) => print(answer, givenBy(file)));
   }
   program

@@ -6,8 +6,10 @@ import { beneath } from './beneath';
 import { days } from './days';
 import { doorways, edges } from './edges';
 import { floors } from './floors';
+import { lay } from './lay';
 import { order } from './order';
 import { cuts, findings, pieces, plan, summary } from './plan';
+import { replan } from './replan';
 import { rows } from './rows';
 import { setOut } from './setout';
 
@@ -29,5 +31,7 @@ export const ANSWERS = {
   edges,
   order,
   days,
+  lay,
+  replan,
 } satisfies Readonly<Record<string, AnyAnswer>>;
 export type AnswerName = keyof typeof ANSWERS;

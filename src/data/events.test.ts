@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
 import { newJob, planFile, readLogText, type Job, type Plan } from '../core/given';
-import { siteOf } from '../core/lay';
+import { groundOfSite, siteOf } from '../core/lay';
 import { planJob } from '../core/plan';
 import * as first from './migrations/001-jobs';
 import { eventStore, jobStore, openDatabase, type Database, type EventStore, type SentEvent } from '.';
@@ -58,7 +58,7 @@ test('many batches at once are numbered without a gap, over a reopened database 
   await database.sequelize.close();
   await open();
   await Promise.all(pieces.slice(12).map((piece) => events.append(id, [cut(piece, piece)])));
-  const site = siteOf(await log());
+  const site = siteOf(await log(), groundOfSite(job));
   expect(site.ok && new Set(site.value.sawn.keys())).toEqual(new Set(pieces));
 });
 
@@ -81,7 +81,7 @@ test('what makes no sense where it would stand is refused by itself, with its re
     { id: 'c', refused: expect.stringContaining('painted') as string },
     { id: 'd', n: 3 },
   ]);
-  const site = siteOf(await log());
+  const site = siteOf(await log(), groundOfSite(job));
   expect(site.ok && site.value.sawn.size).toBe(0);
 });
 
@@ -126,7 +126,7 @@ test('ticks of an older database become sawn pieces, and undo no longer touches 
   const upgraded = await openDatabase(file);
   const lines = (await eventStore(upgraded).after('old', 0))!;
   const read = readLogText(lines.map((line) => `${line}\n`).join(''));
-  const site = read.ok ? siteOf(read.value) : read;
+  const site = read.ok ? siteOf(read.value, groundOfSite(job)) : read;
   expect(site.ok && [...site.value.sawn.keys()]).toEqual(ticked.map((p) => `f1/${p.id}`));
   const store = jobStore(upgraded);
   expect(await store.read('old')).toMatchObject({ document: job as Job });

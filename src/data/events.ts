@@ -1,7 +1,7 @@
 import { EventEmitter } from 'node:events';
 import { Op, type Transaction } from 'sequelize';
-import { readEvent } from '../core/given';
-import { openSite, type OpenSite } from '../core/lay';
+import { problemLine, readEvent, readJobText } from '../core/given';
+import { groundOfSite, openSite, type OpenSite, type SiteGround } from '../core/lay';
 import { presentJob, type Database } from './database';
 import { writerOf } from './writer';
 
@@ -33,7 +33,7 @@ type Folded = { readonly site: OpenSite; last: number; lastId: string };
 const MOST_SITES = 20;
 
 /** The happenings of a database. Every batch is one transaction; batches wait for each other. */
-export function eventStore({ sequelize, jobs, events }: Database): EventStore {
+export function eventStore({ sequelize, jobs, revisions, events }: Database): EventStore {
   const news = new EventEmitter().setMaxListeners(0);
   const sites = new Map<string, Folded>();
   const change = writerOf(sequelize);
@@ -42,6 +42,15 @@ export function eventStore({ sequelize, jobs, events }: Database): EventStore {
     const rows = await events.findAll({ where: { jobId, n: { [Op.gt]: n } }, order: [['n', 'ASC']], transaction });
     return rows.map((r) => r.body);
   };
+
+  /** What of a job its log is read with, as the job stands. */
+  async function groundOf(jobId: string, transaction: Transaction): Promise<SiteGround> {
+    const job = await jobs.findByPk(jobId, { attributes: ['head'], transaction, rejectOnEmpty: true });
+    const head = await revisions.findByPk(job.head!, { attributes: ['document'], transaction, rejectOnEmpty: true });
+    const document = readJobText(head.document);
+    if (!document.ok) throw new Error(`the log of job ${jobId} cannot be read: ${problemLine(document.problems[0]!)}`);
+    return groundOfSite(document.value);
+  }
 
   /** The site of a job as its log says, folded anew where somebody else wrote to it. */
   async function siteFor(jobId: string, transaction: Transaction): Promise<Folded> {
@@ -53,11 +62,11 @@ export function eventStore({ sequelize, jobs, events }: Database): EventStore {
       sites.set(jobId, known);
       return known;
     }
-    const site = openSite();
+    const site = openSite(await groundOf(jobId, transaction));
     for (const line of await linesAfter(jobId, 0, transaction)) {
       const event = readEvent(JSON.parse(line));
-      const fault = event.ok ? site.put(event.value) : event.problems[0]!.text;
-      if (fault) throw new Error(`the log of job ${jobId} cannot be read: ${fault}`);
+      if (!event.ok) throw new Error(`the log of job ${jobId} cannot be read: ${event.problems[0]!.text}`);
+      site.heard(event.value);
     }
     const opened = { site, last, lastId };
     sites.set(jobId, opened);

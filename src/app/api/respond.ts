@@ -1,6 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
-import { siteOf } from '@/core/lay';
+import { groundOfSite, siteOf } from '@/core/lay';
 import { isUnreadable, type Saving, type SentEvent } from '@/data';
 import {
   DEEPEST,
@@ -95,7 +95,7 @@ export async function floorFrom(request: Request): Promise<{ value: FloorFile } 
   const floor = readFloorText(text);
   if (!floor.ok) return taken(floor);
   if (!fits(floor.value.job)) return { refused: tooLarge(LARGEST_FILE) };
-  const site = floor.value.events.length > 0 ? siteOf(floor.value.events) : floor;
+  const site = floor.value.events.length > 0 ? siteOf(floor.value.events, groundOfSite(floor.value.job)) : floor;
   return site.ok ? taken(floor) : { refused: refused(site.problems) };
 }
 

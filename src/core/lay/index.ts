@@ -1,2 +1,9 @@
-/** Laying: what stands on site, folded from the log. Takes events in order; gives the plan in force, what is sawn and what lies. */
+/**
+ * Laying: what stands on site, folded from the log. Takes the events in order and what of the job they are read with; gives the plan in
+ * force, what is sawn, what lies and where, and the wood that is there.
+ */
+export { lay } from './answer';
 export * from './site';
+export * from './wood';
+export { withWalls } from './walls';
+export { AT_EDGE, stripsOf } from './asLaid';

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { newJob, planFile, problemLine, readLogText, type Event, type Plan } from '../given';
 import { planJob } from '../plan';
-import { siteOf } from '.';
+import { groundOfSite, siteOf } from '.';
 
-const made = planJob(newJob('Toll house', 'metric', 3600, 2400), { steps: 200 });
+const job = newJob('Toll house', 'metric', 3600, 2400);
+const made = planJob(job, { steps: 200 });
 const plan = (made as { value: Plan }).value;
 const keys = plan.floors[0]!.pieces.map((p) => `f1/${p.id}`);
 
@@ -13,7 +14,7 @@ const written = (...lines: object[]): string =>
 const begun = { what: 'begun', format: 'pitsaw/log', version: 1, plan: planFile(plan, 'Toll house') };
 const read = (...lines: object[]) => {
   const events = readLogText(written(begun, ...lines));
-  return events.ok ? siteOf(events.value) : events;
+  return events.ok ? siteOf(events.value, groundOfSite(job)) : events;
 };
 const site = (...lines: object[]) => {
   const result = read(...lines);

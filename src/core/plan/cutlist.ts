@@ -1,6 +1,6 @@
 import { boxOf, frameOf, spansAt, turnedPolygon, type Polygon, ROUNDING } from '../geometry';
 import { kerfAlong, slantsOf } from '../rows';
-import type { Piece, Plan, PlanFloor } from '../given';
+import type { Piece, Plan, PlanFloor, Plank } from '../given';
 
 /** A saw cut across the plank: how much to keep, measured from which of its ends. */
 export type Crosscut = {
@@ -73,6 +73,16 @@ const TRIM = 0.1;
 const SLANTED = 0.5;
 /** An offcut shorter than this (mm) is not worth naming. */
 const CRUMB = 40;
+
+/** Planks by number, looked up for every piece of a plan. */
+const numbers = new WeakMap<readonly Plank[], ReadonlyMap<number, Plank>>();
+
+/** The plank that a piece of a plan is cut from; its numbers may have gaps once some of it lies. */
+export function plankOf({ planks }: Pick<Plan, 'planks'>, { plank }: Pick<Piece, 'plank'>): Plank {
+  const found = numbers.get(planks) ?? new Map(planks.map((p) => [p.n, p]));
+  numbers.set(planks, found);
+  return found.get(plank)!;
+}
 
 /** Reads the cut list off a plan, row by row in laying order. */
 export function cutList(plan: Pick<Plan, 'floors' | 'planks'>, kerf: number): readonly CutRow[] {
@@ -192,7 +202,7 @@ function cutLine(
   later: Map<number, { piece: Piece; floor: string }[]>,
   kerf: number,
 ): CutLine {
-  const plank = plan.planks[piece.plank - 1]!;
+  const plank = plankOf(plan, piece);
   const { cut } = piece;
   const shape = turnedPolygon(frameOf(floor.direction), piece.outline);
   const { minX, minY } = boxOf(shape[0]!);

@@ -112,7 +112,7 @@ const GOING_ON = 0.9;
 const SEEDS_APART = 7919;
 
 /** The starters that keep a run's end pieces though its walls lie as much otherwise as a tape errs; those that just keep them where there are none. */
-function sureStarters(line: RunLine, endPiece: number, tape: number): Stretches {
+export function sureStarters(line: RunLine, endPiece: number, tape: number): Stretches {
   const sure = allowedStarters(line, endPiece + tape);
   return sure.length > 0 ? sure : allowedStarters(line, endPiece);
 }

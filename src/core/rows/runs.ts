@@ -31,7 +31,7 @@ const takesPiece = (shape: Polygon): boolean => {
 };
 
 /** Cuts every row of a floor with its laid area: the runs in laying order, and where they touch. */
-export function runsOf(floor: Floor, setOut: SetOut): FloorRuns {
+export function runsOf(floor: Pick<Floor, 'laid'>, setOut: Pick<SetOut, 'frame' | 'rows'>): FloorRuns {
   const laid = turnedMulti(setOut.frame, floor.laid);
   type Draft = { row: RowBand; shape: Polygon; before: Span[]; after: Span[]; index: number };
   const byRow: Draft[][] = setOut.rows.map((row) =>

@@ -4,7 +4,7 @@ import { Download, Printer } from 'lucide-react';
 import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
 import type { Untippable } from '@/core/edges';
 import { floorText, type Job, type Plan } from '@/core/given';
-import { BATCH_ROWS, sawCuts, type CutLine, type CutRow } from '@/core/plan';
+import { BATCH_ROWS, plankOf, sawCuts, type CutLine, type CutRow } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { cutListCsv, cutWords, planSvg, restWords, slideWords, takeWords } from '@/formats';
 import {
@@ -175,7 +175,7 @@ function Line({ line, plan, slides }: { line: CutLine; plan: Plan; slides: Untip
       {isDrawn(line) && (
         <Table.Row data-chosen={chosen || undefined} onClick={pick}>
           <Table.Cell colSpan={4} className={styles.picture}>
-            <PlankDrawing line={line} plank={plan.planks[piece.plank - 1]!} display={display} />
+            <PlankDrawing line={line} plank={plankOf(plan, piece)} display={display} />
           </Table.Cell>
         </Table.Row>
       )}

@@ -1,6 +1,6 @@
 import { frameOf } from '@/core/geometry';
 import type { Piece, Plan, PlanFloor } from '@/core/given';
-import type { CutLine } from '@/core/plan';
+import { plankOf, type CutLine } from '@/core/plan';
 import { formatLength, type Display } from '@/core/units';
 import { cutWords, pieceWords, restWords, slideWords, takeWords } from '@/formats';
 import { isDrawn, plankPicture, type PrintPart, type Sticker } from '@/formats/paper';
@@ -43,7 +43,7 @@ function printed({ job, floors, plan, answer }: Ask): readonly PrintPart[] {
           `${cutWords(line, display)}${slides(floor, line.piece.id)}`,
           restWords(line, display),
         ],
-        ...(isDrawn(line) ? { picture: { in: 'Cut', drawing: plankPicture(line, plan.planks[line.piece.plank - 1]!, display) } } : {}),
+        ...(isDrawn(line) ? { picture: { in: 'Cut', drawing: plankPicture(line, plankOf(plan, line.piece), display) } } : {}),
       })),
     })),
   ];
@@ -91,7 +91,7 @@ const offcutLabels = (line: CutLine, rooms: (floor: string) => string, { floors,
         words: [
           `goes to ${pieceWords(becomes.id)}${where === '' ? '' : `, ${where}`}`,
           `${formatLength(r.length, display)}${r.slanted ? ' on its longer edge' : ''}, cut off ${line.piece.id}`,
-          `${handOf(becomes, planks[becomes.plank - 1]!.length)}${r.rippedOff ? '; ripped' : ''}`,
+          `${handOf(becomes, plankOf({ planks }, becomes).length)}${r.rippedOff ? '; ripped' : ''}`,
         ],
       },
     ];

@@ -2,7 +2,7 @@
 import { Eye } from 'lucide-react';
 import { useMemo } from 'react';
 import { sourceOf, sourceText, type Job, type Plank } from '@/core/given';
-import { certificateWords, takesOf, type CutLine } from '@/core/plan';
+import { certificateWords, plankOf, takesOf, type CutLine } from '@/core/plan';
 import { mixesLengths } from '@/core/rows';
 import { formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
@@ -85,7 +85,7 @@ function Number({ floor, chosen }: FloorAtHand & { chosen: Chosen | null }) {
     chosen?.kind === 'piece'
       ? cuts?.flatMap((r) => r.lines).find((l) => l.floor === chosen.floor.id && l.piece.id === chosen.piece.id)
       : undefined;
-  if (plan && line) return <PieceReading line={line} plank={plan.planks[line.piece.plank - 1]!} display={display} />;
+  if (plan && line) return <PieceReading line={line} plank={plankOf(plan, line.piece)} display={display} />;
   const least = summary.value?.staggerOf[floor.id];
   const limit = floor.product.limits.stagger;
   return (

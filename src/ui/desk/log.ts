@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { create } from 'zustand';
 import { planFile, readEvent, type Event, type NewEvent, type Piece, type Plan } from '@/core/given';
 import { paceOfLog } from '@/core/days';
-import { isSameCut, openSite, pieceKey, type OpenSite, type Site } from '@/core/lay';
+import { groundOfSite, isSameCut, openSite, pieceKey, type OpenSite, type Site, type SiteGround } from '@/core/lay';
 import { ask } from './api';
 import { useSaving } from './saving';
 
@@ -21,8 +21,11 @@ export const useSite = create<SiteState>(() => ({ site: null, pressed: new Map()
 /** First wait before what was not heard is sent again, ms. */
 const RETRY = 2000;
 
+/** Before any job is open. */
+const NOTHING: SiteGround = { kerf: 0, spaces: [], sizes: [], laidWith: () => undefined };
+
 let jobId = '';
-let open: OpenSite = openSite();
+let open: OpenSite = openSite(NOTHING);
 /** every line that was heard, in order */
 let lines: Event[] = [];
 let source: EventSource | null = null;
@@ -31,7 +34,8 @@ let source: EventSource | null = null;
 export function listenTo(id: string): () => void {
   if (id !== jobId) {
     jobId = id;
-    open = openSite();
+    const { job } = useSaving.getState();
+    open = openSite(job ? groundOfSite(job) : NOTHING);
     lines = [];
     sending.length = 0;
     useSite.setState({ site: null, pressed: new Map(), trouble: null });
@@ -46,7 +50,7 @@ function heard(line: string): void {
   const event = readEvent(JSON.parse(line));
   // what comes again after a break is known already
   if (!event.ok || event.value.n <= open.now().last) return;
-  open.put(event.value);
+  open.heard(event.value);
   lines.push(event.value);
   const site = open.now();
   useSite.setState(({ pressed }) => ({

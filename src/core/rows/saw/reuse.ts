@@ -22,6 +22,8 @@ export type Blank = Sawn & {
   readonly high: boolean;
   /** where its ends slant right across the plank */
   readonly slants?: Slants;
+  /** lies where it is: it does not move, and its plank is begun, so that nothing is saved by emptying it */
+  readonly fixed?: boolean;
 };
 
 /** Where a blank lies now. */
@@ -125,7 +127,8 @@ export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: nu
     measure(to);
   };
 
-  const least = { long: Math.min(...lengths), wide: Math.min(...blanks.map(wideOf)) };
+  const loose = blanks.flatMap((b, i) => (b.fixed ? [] : [i]));
+  const least = { long: Math.min(...loose.map((i) => lengths[i]!)), wide: Math.min(...loose.map((i) => wideOf(blanks[i]!))) };
   let open = [...bins.values()];
   for (let emptied = true; emptied;) {
     emptied = false;
@@ -133,6 +136,7 @@ export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: nu
     // in a large plain floor hardly any plank has room for anything
     const roomy = open.filter((b) => b.gap >= least.long + kerf - SAWN_ALIKE || b.beside >= least.wide - SAWN_ALIKE);
     for (const bin of open) {
+      if (bin.items.some((i) => blanks[i]!.fixed)) continue;
       const moves: { readonly i: number; readonly to: Bin; readonly was: Box }[] = [];
       for (const i of [...bin.items].sort((a, b) => areas[b]! - areas[a]! || a - b)) {
         let to: Bin | null = null;

@@ -33,9 +33,10 @@ export type Asked = Pick<SearchTask, 'seed' | 'allowed' | 'pattern' | 'part' | '
 
 /** Searches the same runs again and again: what ties them and how they are counted is worked out once. */
 export function searcherOf(given: Omit<SearchTask, keyof Asked>, progress?: Progress): (asked: Asked) => SearchResult {
-  const { runs, contacts, mates, kerf } = given;
-  const free = runs.flatMap((run, i) => (isSingle(run) ? [] : [i]));
+  const { runs, contacts, mates, kerf, fixed } = given;
+  const free = runs.flatMap((run, i) => (isSingle(run) || fixed?.has(i) ? [] : [i]));
   const starters = new Float64Array(runs.length);
+  fixed?.forEach((starter, i) => (starters[i] = starter));
   const ties = tiesOf(runs, contacts);
   const terms = termsOf(runs, ties, starters);
   const stock = makeStock(runs, mates, starters, kerf, given.bound === undefined ? undefined : zonesOf(runs, given.bound * RUNS_A_WAITING));

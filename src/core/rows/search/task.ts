@@ -14,6 +14,8 @@ export type SearchTask = {
   readonly price?: number;
   /** the most remainders that may wait at once, where somebody bounds them: then only what is laid about the same time shares planks */
   readonly bound?: number;
+  /** runs that stay as they are: their starters, and what is between them is not judged */
+  readonly fixed?: ReadonlyMap<number, number>;
   readonly steps?: number;
   /** Starters that a school's pattern or a person allows each run; all that keep the limits where there is none. */
   readonly allowed?: readonly Stretches[] | null;

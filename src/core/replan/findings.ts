@@ -1,0 +1,146 @@
+/** What is to be said of a floor that partly lies, beyond what is said of every plan. */
+import {
+  boxOf,
+  clipBand,
+  difference,
+  polygonArea,
+  round3,
+  roundPoint,
+  turnedMulti,
+  union,
+  type Box,
+  type MultiPolygon,
+  type Point,
+  type Polygon,
+} from '../geometry';
+import { formatLength } from '../units';
+import type { Finding, Job, Plank, Product } from '../given';
+import type { Site, Unbegun } from '../lay';
+import { boxesFor } from '../wood';
+import { isMoreThanRounded, isSeen, type FloorToLay } from './ground';
+
+/** Where a floor lies in the end: what is to be laid, with what sticks out of it and without what stays bare. */
+export function laidArea(own: FloorToLay): { readonly laid: MultiPolygon; readonly beyond: MultiPolygon; readonly bare: MultiPolygon } {
+  const { floor, frame } = own;
+  const turnedBack = (multi: MultiPolygon): MultiPolygon => turnedMulti(frame, multi);
+  const { pieces, beyond: parts } = sticksOut(own);
+  const beyond = turnedBack(joined(parts));
+  const bare = turnedBack(joined(own.bare));
+  if (beyond.length === 0 && bare.length === 0) return { laid: rounded(floor.laid), beyond, bare };
+  const laid = difference(pieces.length > 0 ? union([...floor.laid, ...turnedBack(pieces)]) : floor.laid, bare);
+  return { laid: rounded(laid), beyond, bare };
+}
+
+const joined = (multi: MultiPolygon): MultiPolygon => (multi.length > 1 ? union(multi) : multi);
+
+/** The pieces that lie and stick out of the floor as it is known by now, and what of them does, in the row frame. */
+function sticksOut({ floor, frame, lying }: FloorToLay): { readonly pieces: MultiPolygon; readonly beyond: MultiPolygon } {
+  const laid = turnedMulti(frame, floor.laid);
+  const areaOf = (multi: MultiPolygon) => multi.reduce((sum, p) => sum + polygonArea(p), 0);
+  const byRow = new Map<string, MultiPolygon>();
+  const within = ({ minY, maxY }: Box): MultiPolygon => {
+    const key = `${minY} ${maxY}`;
+    const found = byRow.get(key) ?? clipBand(laid, 1, minY, maxY);
+    byRow.set(key, found);
+    return found;
+  };
+  const beyond = lying.map(({ shape, box }): MultiPolygon => {
+    const there = clipBand(within(box), 0, box.minX, box.maxX);
+    // a plain piece lies in the floor where that fills its box: no corner needs to be looked at
+    const area = polygonArea(shape);
+    const plain = Math.abs(area - (box.maxX - box.minX) * (box.maxY - box.minY)) < LEAST_SEEN / 10;
+    if (plain && areaOf(there) > area - LEAST_SEEN) return [];
+    return difference([shape], there).filter(isMoreThanRounded);
+  });
+  return { pieces: lying.flatMap((l, i) => (beyond[i]!.length > 0 ? [l.shape] : [])), beyond: beyond.flat() };
+}
+
+/** Less of a piece than this (mm²) is not seen to stick out. */
+const LEAST_SEEN = 30;
+
+const rounded = (multi: MultiPolygon) => multi.map((polygon) => polygon.map((ring) => ring.map(roundPoint)));
+
+/** A place well inside a shape, or on its edge where it is thin. */
+function placeIn(polygon: Polygon): Point {
+  const ring = polygon[0]!;
+  const { minX, minY, maxX, maxY } = boxOf(ring);
+  const middle: Point = [(minX + maxX) / 2, (minY + maxY) / 2];
+  // the corner nearest to the middle lies on the shape, whatever its form
+  return ring.reduce((best, p) => (Math.hypot(p[0] - middle[0], p[1] - middle[1]) < Math.hypot(best[0] - middle[0], best[1] - middle[1]) ? p : best)); // prettier-ignore
+}
+
+/** Where what lies is nearer to a wall than its gap, or leaves floor bare. */
+export function gapFindings({ display }: Pick<Job, 'display'>, own: FloorToLay, beyond: MultiPolygon, bare: MultiPolygon): Finding[] {
+  const { floor } = own;
+  const size = (p: Polygon) => {
+    const { minX, minY, maxX, maxY } = boxOf(p[0]!);
+    return polygonArea(p) / Math.max(maxX - minX, maxY - minY);
+  };
+  const one = (level: Finding['level'], p: Polygon, text: (wide: string) => string): Finding => ({
+    rule: 'gap',
+    level,
+    floor: floor.id,
+    at: roundPoint(placeIn(p)),
+    text: text(formatLength(size(p), display)),
+    measured: round3(size(p)),
+  });
+  const { gap } = floor.product.limits;
+  return [
+    ...beyond.filter(isSeen).map((p) =>
+      one(
+        'must',
+        p,
+        (wide) =>
+          `What lies is ${wide} too near to what stands there, for a gap of ${formatLength(gap, display)}. Trim it, or take a row up.`,
+      ),
+    ),
+    ...bare.filter(isSeen).map((p) => one('should', p, (wide) => `What lies leaves ${wide} more than the gap bare. See that the trim covers it.`)),
+  ];
+}
+
+/** Planks and boxes that are missing, where more planks are to be begun than there are. */
+export function shortFindings(stock: Site['stock'], products: readonly Product[], wanted: readonly Plank[]): Finding[] {
+  if (stock === null) return [];
+  const missing = missingOf(stock, wanted);
+  if (missing.length === 0) return [];
+  const named = new Set(wanted.map((p) => p.product)).size > 1 || products.length > 1;
+  const boxes = products.reduce(
+    (sum, product) =>
+      sum +
+      boxesFor(
+        product,
+        missing.filter((p) => !named || p.product === undefined || p.product === product.name),
+      ),
+    0,
+  );
+  const planks = missing.length;
+  const many = (n: number, word: string, plural: string) => `${n} ${n === 1 ? word : plural}`;
+  return [
+    {
+      rule: 'short',
+      level: 'must',
+      floor: null,
+      at: null,
+      text: `${many(planks, 'plank is', 'planks are')} missing for the rest: ${many(boxes, 'box', 'boxes')} more of the same batch.`,
+      planks,
+      boxes,
+    } as Finding,
+  ];
+}
+
+/** Of the planks that are to be begun those that there are none of any more. */
+function missingOf(stock: Unbegun, wanted: readonly Plank[]): readonly Plank[] {
+  if (typeof stock === 'number') return wanted.slice(stock);
+  const left = stock.map((s) => ({ ...s }));
+  return wanted.filter((plank) => {
+    const own = left.find(
+      (s) =>
+        s.length === plank.length &&
+        s.width === plank.width &&
+        (s.product === undefined || plank.product === undefined || s.product === plank.product),
+    );
+    if (!own || own.count <= 0) return true;
+    own.count--;
+    return false;
+  });
+}

@@ -1,0 +1,235 @@
+/** Which wood each piece that is still to be laid is cut from. */
+import { boxOf, polygonArea, turned } from '../geometry';
+import type { Piece } from '../given';
+import { isGone, liesIn, onPlank, SAME_PLACE, shareWood, type OnPlank } from '../lay';
+import { allocate, crowded, piecesOf, reuse, type Blank, type Cut, type Laid } from '../rows';
+import type { FloorToLay, Placed, Stretch } from './ground';
+import type { Joints, Lines } from './joints';
+import { blocksOf, partBin, type Stock } from './wood';
+
+/** A piece that is to be laid, and what it was in the plan in force, where it was in it. */
+export type Need = {
+  readonly own: FloorToLay;
+  readonly laid: Laid;
+  readonly size: number;
+  readonly planned: Placed | null;
+  /** which wood a pairing gave it */ readonly paired: number | null;
+};
+
+/** A need and where it is cut from; `bin` is a plank's number, below 0 a sawn part, above {@link FRESH} a plank that has none yet. */
+export type Met = {
+  readonly need: Need;
+  readonly bin: number;
+  readonly cut: Piece['cut'];
+  /** the sawn parts that there are: `bin` −1 is the first of them */
+  readonly parts: Stock['parts'];
+};
+
+/** From here on planks are counted that have no number yet. */
+export const FRESH = 1_000_000;
+
+/** Places and areas that are one: what files round away. */
+const SAME = 0.05;
+const SAME_AREA = 3;
+/** Corners in plan (mm) that are one. */
+const ALIKE = 0.02;
+
+/** The pieces of all stretches, once their joints are known; for those that a pairing has cut already, `pairing` says how. */
+export function needsOf(group: readonly FloorToLay[], joints: Joints, pairing?: Pairing): Need[] {
+  let at = 0;
+  return group.flatMap((own) => {
+    const byPlace = new Map<string, Placed[]>();
+    for (const p of own.planned) {
+      const key = `${p.piece.row} ${Math.round(p.box.minX)}`;
+      byPlace.set(key, [...(byPlace.get(key) ?? []), p]);
+    }
+    const plannedOf = (laid: Laid, { run }: Stretch): Placed | null => {
+      const minX = Math.round(reachOf(laid.piece, own).minX);
+      const near = [-1, 0, 1].flatMap((d) => byPlace.get(`${run.row.n} ${minX + d}`) ?? []);
+      return near.find((p) => isSamePiece(p, laid, own) && lockedAlike(p.piece, laid, run.row.width, lengthOf(own, p.piece, laid))) ?? null;
+    };
+    const { planks } = own.floor.product;
+    return own.stretches.flatMap((stretch) => {
+      const cuts = pairing?.cutsOf.get(stretch) ?? cutsFor(stretch, joints[at]!, own);
+      at++;
+      return piecesIn(stretch, cuts, own).map((laid): Need => {
+        const planned = plannedOf(laid, stretch);
+        return {
+          own,
+          laid,
+          size: sizeFor(planks, stretch.run.row.width, laid, planned),
+          planned,
+          paired: pairing?.binOf.get(laid.piece.plank) ?? null,
+        };
+      });
+    });
+  });
+}
+
+const lengthOf = (own: FloorToLay, piece: Piece, { box }: Laid): number =>
+  own.floor.product.planks.find((p) => Math.abs(p.length - piece.cut.to) < SAME)?.length ?? Math.max(box.to, piece.cut.to);
+
+/** How far a piece reaches in its floor's row frame. */
+const reachOf = ({ outline }: Piece, { frame }: FloorToLay) => boxOf(outline[0]!.map((p) => turned(frame, p)));
+
+function isSamePiece({ shape, box }: Placed, { piece }: Laid, own: FloorToLay): boolean {
+  const reach = reachOf(piece, own);
+  const corners = piece.outline.flatMap((ring) => ring.map((p) => turned(own.frame, p)));
+  const near = (a: number, b: number) => Math.abs(a - b) < ALIKE;
+  return (
+    near(reach.minX, box.minX) &&
+    near(reach.maxX, box.maxX) &&
+    near(reach.minY, box.minY) &&
+    near(reach.maxY, box.maxY) &&
+    Math.abs(polygonArea(piece.outline) - polygonArea(shape)) < SAME_AREA &&
+    // notches may lie otherwise in the same box
+    corners.every((p) => shape.some((ring) => ring.some((q) => near(p[0], q[0]) && near(p[1], q[1]))))
+  );
+}
+
+/** Whether a planned piece still has the factory ends that it is to lock by. */
+const lockedAlike = ({ cut, butt }: Piece, { needs }: Laid, width: number, length: number): boolean =>
+  (!needs.left || cut.from < SAME || butt === true) &&
+  (!needs.right || cut.to > length - SAME || butt === true) &&
+  (!needs.low || cut.low < SAME) &&
+  (!needs.high || cut.high > width - SAME);
+
+/** How the pieces of a stretch lie on planks of their own. */
+function cutsFor({ run, left, right }: Stretch, joints: readonly number[], { floor }: FloorToLay): readonly Cut[] {
+  const ends = [run.u0, ...joints, run.u1];
+  const lengths = floor.product.planks.filter((p) => p.width === run.row.width).map((p) => p.length);
+  return ends.slice(1).map((to, place): Cut => {
+    const from = ends[place]!;
+    const long = to - from;
+    const [first, last] = [place === 0 && left === 'edge', place === ends.length - 2 && right === 'edge'];
+    const whole = lengths.find((l) => Math.abs(l - long) < SAME);
+    const plank = whole ?? lengths.filter((l) => l >= long - SAME).reduce((a, b) => Math.min(a, b), Infinity);
+    // between two factory ends only a whole plank fits; else one of its ends is sawn
+    const butt = !first && !last && whole === undefined ? 'right' : undefined;
+    const along = first && !last && Number.isFinite(plank) ? plank - long : 0;
+    return { segment: { run: run.index, place, kind: 'single', from, to }, plank: 0, along, ...(butt ? { butt } : {}) };
+  });
+}
+
+/** A stretch in pieces, each with the ends by which it locks: also into what lies beside it. */
+function piecesIn({ run, left, right }: Stretch, cuts: readonly Cut[], own: FloorToLay): Laid[] {
+  return piecesOf(run, cuts, own.frame, 1).map((laid) => {
+    const { needs, piece } = laid;
+    const { minX, maxX } = reachOf(piece, own);
+    const meets = {
+      left: left === 'joint' && minX < run.u0 + SAME,
+      right: right === 'joint' && maxX > run.u1 - SAME && piece.butt !== true,
+    };
+    return { ...laid, needs: { ...needs, left: needs.left || meets.left, right: needs.right || meets.right } };
+  });
+}
+
+/** The size of plank that a piece is cut from: as it was planned, else the shortest that holds it. */
+function sizeFor(planks: FloorToLay['floor']['product']['planks'], width: number, { box, needs }: Laid, planned: Placed | null): number {
+  const long = box.to - box.from;
+  const own = planks.flatMap((p, i) => (p.width === width && p.length >= long - SAME ? [i] : []));
+  const exact = own.find((i) => Math.abs(planks[i]!.length - long) < SAME);
+  if (exact !== undefined && (needs.left || needs.right)) return exact;
+  const before = planned && own.find((i) => planks[i]!.length >= planned.piece.cut.to - SAME);
+  if (before !== null && before !== undefined) return before;
+  return own.reduce((a, b) => (planks[b]!.length < planks[a]!.length ? b : a), own[0] ?? 0);
+}
+
+/** From which wood pieces are cut first, before they are moved together. */
+export type First = 'planned' | 'paired';
+
+type Sawing = { readonly needs: readonly Need[]; readonly stock: Stock };
+
+/**
+ * Cuts all pieces from the wood that there is: what is sawn just so stays, the rest begins where it was planned or paired, and moves together
+ * until no plank is begun that need not be.
+ */
+export function met(sawing: Sawing, first: First): readonly Met[] {
+  const { needs, stock } = sawing;
+  const used = new Map<number, Need>();
+  for (const need of needs) {
+    const k = stock.parts.findIndex((part, at) => !used.has(at) && isSawnSo(part, need));
+    if (k >= 0) used.set(k, need);
+  }
+  const partOf = new Map([...used].map(([k, need]) => [need, k]));
+  let fresh = FRESH;
+  const places = needs.map((need): { bin: number; cut: Piece['cut'] } => {
+    const part = partOf.get(need);
+    if (part !== undefined) return { bin: stock.parts[part]!.plank, cut: stock.parts[part]!.cut };
+    const { laid } = need;
+    // a remnant that is laid just as it is has nothing left for a partner
+    const taken = need.paired !== null && need.paired < 0 && used.has(-1 - need.paired);
+    if (first === 'paired' && need.paired !== null && !taken) return { bin: need.paired, cut: laid.box };
+    const planned = need.planned && plannedPlace(need, sawing);
+    if (planned) return planned;
+    return { bin: fresh++, cut: laid.box };
+  });
+  const blank = (need: Need, i: number): Blank => ({
+    ...need.laid.needs,
+    ring: need.laid.ring,
+    size: need.size,
+    plank: places[i]!.bin,
+    box: places[i]!.cut,
+    ...(partOf.has(need) ? { fixed: true } : {}),
+  });
+  const blanks = apart(needs.map(blank), needs, () => fresh++, stock.kerf);
+  const blocks = blocksOf(stock, new Set(used.keys()));
+  const found = reuse([...blanks, ...blocks], stock.sizes, stock.kerf);
+  return needs.map((need, i) => ({ need, bin: found[i]!.plank, cut: found[i]!.box, parts: stock.parts }));
+}
+
+/** Pieces that lie too close on one plank to be sawn from it get a plank of their own. */
+function apart(blanks: readonly Blank[], needs: readonly Need[], fresh: () => number, kerf: number): readonly Blank[] {
+  const list = blanks.map((b, i) => ({ box: b.box, ring: b.ring, piece: { ...needs[i]!.laid.piece, plank: b.plank }, i }));
+  const moved = new Set(crowded(list.filter((l) => !blanks[l.i]!.fixed), kerf).map((l) => l.i)); // prettier-ignore
+  return blanks.map((b, i) => (moved.has(i) ? { ...b, plank: fresh() } : b));
+}
+
+/** Whether a sawn part is just the piece that is needed. */
+function isSawnSo(part: OnPlank, need: Need): boolean {
+  const own = need.planned;
+  if (!own || own.piece.plank !== part.plank) return false;
+  const { cut } = own.piece;
+  const same = (a: number, b: number) => Math.abs(a - b) < SAME_PLACE;
+  return same(cut.from, part.cut.from) && same(cut.to, part.cut.to) && same(cut.low, part.cut.low) && same(cut.high, part.cut.high) && liesIn(onPlank(need.own.direction, own.piece), part); // prettier-ignore
+}
+
+/** Where a planned piece was to be cut from, if that is still there. */
+function plannedPlace({ planned, own }: Need, { stock }: Sawing): { bin: number; cut: Piece['cut'] } | null {
+  const { piece } = planned!;
+  const begun = stock.begun.find((b) => b.n === piece.plank);
+  if (!begun) return { bin: piece.plank, cut: piece.cut };
+  const part = onPlank(own.direction, piece);
+  if (isGone(begun.gone, piece.cut.from, piece.cut.to)) return null;
+  if ((stock.lies.get(piece.plank) ?? []).some((l) => shareWood(l, part))) return null;
+  const k = stock.parts.findIndex((p) => shareWood(p, part));
+  if (k < 0) return { bin: piece.plank, cut: piece.cut };
+  return liesIn(part, stock.parts[k]!) ? { bin: partBin(k), cut: piece.cut } : null;
+}
+
+/** How a pairing cuts the runs whose joints were chosen: their cuts, and from which wood each of its planks is. */
+export type Pairing = { readonly cutsOf: ReadonlyMap<Stretch, readonly Cut[]>; readonly binOf: ReadonlyMap<number, number> };
+
+/** Pairs starters and closers anew, together with what begun planks have left. */
+export function pairedAnew(lines: Lines, starters: Float64Array, kerf: number): Pairing {
+  const cuts = allocate(lines.runs, starters, lines.mates, kerf);
+  const binOf = new Map<number, number>();
+  const twice = new Set<number>();
+  for (const { plank, segment } of cuts) {
+    if (!binOf.has(plank)) binOf.set(plank, 2 * FRESH + plank);
+    const supply = lines.supplyOf.get(segment.run);
+    // the whole plank beside a remnant stands for nothing
+    if (!supply || segment.kind === 'whole') continue;
+    if (binOf.get(plank)! < FRESH) twice.add(plank);
+    binOf.set(plank, supply.bin);
+  }
+  // two remnants are no plank
+  for (const plank of twice) binOf.set(plank, 2 * FRESH + plank);
+  const stretchAt = new Map([...lines.lineOf].map(([stretch, line]) => [line, stretch]));
+  const cutsOf = new Map<Stretch, Cut[]>();
+  for (const cut of cuts) {
+    const stretch = stretchAt.get(cut.segment.run);
+    if (stretch) cutsOf.set(stretch, [...(cutsOf.get(stretch) ?? []), cut]);
+  }
+  return { cutsOf, binOf };
+}

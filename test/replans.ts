@@ -1,0 +1,53 @@
+/**
+ * What makes a plan for the rest of a floor true, beside what makes any plan true: what lies stays where it lies, wood that is gone is not
+ * used, a sawn piece is used as it is or left alone, and numbers stay with their planks. Gives a sentence for everything that is not so.
+ */
+import type { Job, Piece, Plan } from '@/core/given';
+import type { Site } from '@/core/lay';
+
+type Cut = Piece['cut'];
+const TOLERANCE = 0.06;
+
+export function misused(job: Pick<Job, 'kerf'>, site: Site, answer: Plan): string[] {
+  const said: string[] = [];
+  const say = (text: string) => said.push(text);
+  const pieces = new Map(answer.floors.flatMap((f) => f.pieces.map((p) => [`${f.id}/${p.id}`, p] as const)));
+  if (pieces.size !== answer.floors.reduce((sum, f) => sum + f.pieces.length, 0)) say('two pieces of a floor have one id');
+  for (const [key, { piece }] of site.lying) {
+    const own = pieces.get(key);
+    if (!own) say(`${key} lies and is not in the plan`);
+    else if (JSON.stringify(own.outline) !== JSON.stringify(piece.outline) || own.plank !== piece.plank) say(`${key} lies elsewhere`);
+    else if ((own as { laid?: boolean }).laid !== true) say(`${key} lies and is not marked`);
+  }
+  for (const [key, piece] of pieces) {
+    if ((piece as { laid?: boolean }).laid === true) {
+      if (!site.lying.has(key)) say(`${key} is marked and does not lie`);
+      continue;
+    }
+    const plank = site.begun.get(piece.plank);
+    const listed = answer.planks.find((p) => p.n === piece.plank)!;
+    if (plank && (plank.length !== listed.length || plank.width !== listed.width)) say(`plank ${plank.n} has another size`);
+    for (const [a, b] of plank?.gone ?? [])
+      if (piece.cut.from < b - TOLERANCE && piece.cut.to > a + TOLERANCE) say(`${key} is cut from ${a} to ${b} of plank ${piece.plank}, which is gone`);
+    for (const part of site.parts) {
+      if (part.plank !== piece.plank || inside(piece.cut, part.cut) || offBy(piece.cut, part.cut) >= job.kerf - TOLERANCE) continue;
+      // a slanted end may reach into the box of another
+      if (part.shape[0]!.length === 4 && isSquare(part.shape[0]!)) say(`${key} is cut into ${part.key}, which is sawn`);
+    }
+  }
+  const used = new Set([...pieces.values()].map((p) => p.plank));
+  for (const { n } of answer.planks) if (!used.has(n)) say(`plank ${n} is listed and not used`);
+  return said;
+}
+
+const inside = (a: Cut, b: Cut): boolean =>
+  a.from >= b.from - TOLERANCE && a.to <= b.to + TOLERANCE && a.low >= b.low - TOLERANCE && a.high <= b.high + TOLERANCE;
+
+/** How far two boxes are apart along or across the plank, whichever is more; below 0 where they overlap. */
+const offBy = (a: Cut, b: Cut): number => Math.max(a.from - b.to, b.from - a.to, a.low - b.high, b.low - a.high);
+
+const isSquare = (ring: readonly (readonly [number, number])[]): boolean =>
+  ring.every(([u, w], i) => {
+    const [v, x] = ring[(i + 1) % ring.length]!;
+    return Math.abs(u - v) < TOLERANCE || Math.abs(w - x) < TOLERANCE;
+  });
