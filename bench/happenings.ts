@@ -47,7 +47,10 @@ export function happenings(job: Job, plan: Plan, kind: Kind, seed: number): read
       return [...lines, { what: 'lost', plank, from: cut.from, to: cut.to }];
     case 'found': {
       const size = plan.planks.find((p) => p.n === plank)!;
-      return [...lines, { what: 'found', length: between(350, size.length - 20), width: size.width, ends: pick(['left', 'right'] as const) }];
+      return [
+        ...lines,
+        { what: 'found', length: between(350, size.length - 20), width: size.width, ends: pick(['left', 'right'] as const) },
+      ];
     }
     case 'stock':
       return [...lines, { what: 'stock', planks: between(0, 12) }];
@@ -70,7 +73,9 @@ export function happenings(job: Job, plan: Plan, kind: Kind, seed: number): read
         const u0 = run[0]!.box.minX;
         const u1 = run[run.length - 1]!.box.maxX;
         const at = (from: number, to: number, first: boolean) =>
-          first ? { plank: 'new', from: size.length - (to - from), to: size.length, at: from } : { plank: 'new', from: 0, to: to - from, at: from };
+          first
+            ? { plank: 'new', from: size.length - (to - from), to: size.length, at: from }
+            : { plank: 'new', from: 0, to: to - from, at: from };
         if (u1 - u0 <= size.length) return [at(u0, u1, false)];
         const joints: number[] = [];
         for (let u = u0 + between(310, size.length); u < u1 - 1; u += size.length) joints.push(u);

@@ -11,7 +11,7 @@ const TOLERANCE = 0.06;
 export function misused(job: Pick<Job, 'kerf'>, site: Site, answer: Plan): string[] {
   const said: string[] = [];
   const say = (text: string) => said.push(text);
-  const pieces = new Map(answer.floors.flatMap((f) => f.pieces.map((p) => [`${f.id}/${p.id}`, p] as const)));
+  const pieces = new Map<string, Piece>(answer.floors.flatMap((f) => f.pieces.map((p): [string, Piece] => [`${f.id}/${p.id}`, p])));
   if (pieces.size !== answer.floors.reduce((sum, f) => sum + f.pieces.length, 0)) say('two pieces of a floor have one id');
   for (const [key, { piece }] of site.lying) {
     const own = pieces.get(key);
@@ -28,7 +28,8 @@ export function misused(job: Pick<Job, 'kerf'>, site: Site, answer: Plan): strin
     const listed = answer.planks.find((p) => p.n === piece.plank)!;
     if (plank && (plank.length !== listed.length || plank.width !== listed.width)) say(`plank ${plank.n} has another size`);
     for (const [a, b] of plank?.gone ?? [])
-      if (piece.cut.from < b - TOLERANCE && piece.cut.to > a + TOLERANCE) say(`${key} is cut from ${a} to ${b} of plank ${piece.plank}, which is gone`);
+      if (piece.cut.from < b - TOLERANCE && piece.cut.to > a + TOLERANCE)
+        say(`${key} is cut from ${a} to ${b} of plank ${piece.plank}, which is gone`);
     for (const part of site.parts) {
       if (part.plank !== piece.plank || inside(piece.cut, part.cut) || offBy(piece.cut, part.cut) >= job.kerf - TOLERANCE) continue;
       // a slanted end may reach into the box of another

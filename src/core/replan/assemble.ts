@@ -96,13 +96,7 @@ export type Ground = { readonly own: FloorToLay } & ReturnType<typeof laidArea>;
  * @param all every piece that is to be laid, of all floors
  * @param grounds the floors as they are known by now, in the order of the job
  */
-export function assembled(
-  job: Job,
-  site: Site,
-  grounds: readonly Ground[],
-  products: readonly Product[],
-  all: readonly Met[],
-): Replanned {
+export function assembled(job: Job, site: Site, grounds: readonly Ground[], products: readonly Product[], all: readonly Met[]): Replanned {
   const toLay = grounds.map((g) => g.own);
   const plan = site.plan!;
   const named = products.length > 1;

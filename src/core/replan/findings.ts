@@ -86,15 +86,19 @@ export function gapFindings({ display }: Pick<Job, 'display'>, own: FloorToLay, 
   });
   const { gap } = floor.product.limits;
   return [
-    ...beyond.filter(isSeen).map((p) =>
-      one(
-        'must',
-        p,
-        (wide) =>
-          `What lies is ${wide} too near to what stands there, for a gap of ${formatLength(gap, display)}. Trim it, or take a row up.`,
+    ...beyond
+      .filter(isSeen)
+      .map((p) =>
+        one(
+          'must',
+          p,
+          (wide) =>
+            `What lies is ${wide} too near to what stands there, for a gap of ${formatLength(gap, display)}. Trim it, or take a row up.`,
+        ),
       ),
-    ),
-    ...bare.filter(isSeen).map((p) => one('should', p, (wide) => `What lies leaves ${wide} more than the gap bare. See that the trim covers it.`)),
+    ...bare
+      .filter(isSeen)
+      .map((p) => one('should', p, (wide) => `What lies leaves ${wide} more than the gap bare. See that the trim covers it.`)),
   ];
 }
 

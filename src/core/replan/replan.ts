@@ -75,7 +75,9 @@ function answersFor(
   const lines = linesOf(job, group, suppliesOf(stock));
   if (mixesLengths(product)) {
     const kept = jointsFor(group, lines, job.kerf, 'kept').joints;
-    return [kept, mixedJoints(job, group, kept, steps)].map((joints) => met({ needs: needsOf(group, joints), stock }, 'planned'));
+    return [kept, mixedJoints(job, group, kept, steps)].map((joints) =>
+      met({ needs: needsOf(group, joints, site.plan!), stock }, 'planned'),
+    );
   }
   const ways: readonly (readonly [Choosing, readonly First[]])[] = [
     ...(lines.kept ? [['kept', ['planned', 'paired']] as const] : []),
@@ -89,7 +91,7 @@ function answersFor(
     const isNew = (first: First) => seen.size < seen.add(`${first} ${starters.join(' ')}`).size;
     return firsts.filter(isNew).map((first) => {
       const pairing = first === 'paired' ? pairedAnew(lines, starters, job.kerf) : undefined;
-      return met({ needs: needsOf(group, joints, pairing), stock }, first);
+      return met({ needs: needsOf(group, joints, site.plan!, pairing), stock }, first);
     });
   });
 }

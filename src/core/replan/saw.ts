@@ -1,6 +1,6 @@
 /** Which wood each piece that is still to be laid is cut from. */
 import { boxOf, polygonArea, turned } from '../geometry';
-import type { Piece } from '../given';
+import type { Piece, Plan, Product } from '../given';
 import { isGone, liesIn, onPlank, SAME_PLACE, shareWood, type OnPlank } from '../lay';
 import { allocate, crowded, piecesOf, reuse, type Blank, type Cut, type Laid } from '../rows';
 import type { FloorToLay, Placed, Stretch } from './ground';
@@ -35,7 +35,8 @@ const SAME_AREA = 3;
 const ALIKE = 0.02;
 
 /** The pieces of all stretches, once their joints are known; for those that a pairing has cut already, `pairing` says how. */
-export function needsOf(group: readonly FloorToLay[], joints: Joints, pairing?: Pairing): Need[] {
+export function needsOf(group: readonly FloorToLay[], joints: Joints, plan: Pick<Plan, 'planks'>, pairing?: Pairing): Need[] {
+  const plankOf = new Map(plan.planks.map((p) => [p.n, p]));
   let at = 0;
   return group.flatMap((own) => {
     const byPlace = new Map<string, Placed[]>();
@@ -46,7 +47,9 @@ export function needsOf(group: readonly FloorToLay[], joints: Joints, pairing?: 
     const plannedOf = (laid: Laid, { run }: Stretch): Placed | null => {
       const minX = Math.round(reachOf(laid.piece, own).minX);
       const near = [-1, 0, 1].flatMap((d) => byPlace.get(`${run.row.n} ${minX + d}`) ?? []);
-      return near.find((p) => isSamePiece(p, laid, own) && lockedAlike(p.piece, laid, run.row.width, lengthOf(own, p.piece, laid))) ?? null;
+      return (
+        near.find((p) => isSamePiece(p, laid, own) && lockedAlike(p.piece, laid, run.row.width, plankOf.get(p.piece.plank)!.length)) ?? null
+      );
     };
     const { planks } = own.floor.product;
     return own.stretches.flatMap((stretch) => {
@@ -57,7 +60,7 @@ export function needsOf(group: readonly FloorToLay[], joints: Joints, pairing?: 
         return {
           own,
           laid,
-          size: sizeFor(planks, stretch.run.row.width, laid, planned),
+          size: sizeFor(planks, stretch.run.row.width, laid, planned && plankOf.get(planned.piece.plank)!.length),
           planned,
           paired: pairing?.binOf.get(laid.piece.plank) ?? null,
         };
@@ -65,9 +68,6 @@ export function needsOf(group: readonly FloorToLay[], joints: Joints, pairing?: 
     });
   });
 }
-
-const lengthOf = (own: FloorToLay, piece: Piece, { box }: Laid): number =>
-  own.floor.product.planks.find((p) => Math.abs(p.length - piece.cut.to) < SAME)?.length ?? Math.max(box.to, piece.cut.to);
 
 /** How far a piece reaches in its floor's row frame. */
 const reachOf = ({ outline }: Piece, { frame }: FloorToLay) => boxOf(outline[0]!.map((p) => turned(frame, p)));
@@ -125,13 +125,13 @@ function piecesIn({ run, left, right }: Stretch, cuts: readonly Cut[], own: Floo
 }
 
 /** The size of plank that a piece is cut from: as it was planned, else the shortest that holds it. */
-function sizeFor(planks: FloorToLay['floor']['product']['planks'], width: number, { box, needs }: Laid, planned: Placed | null): number {
+function sizeFor(planks: Product['planks'], width: number, { box, needs }: Laid, planned: number | null): number {
   const long = box.to - box.from;
   const own = planks.flatMap((p, i) => (p.width === width && p.length >= long - SAME ? [i] : []));
+  const before = own.find((i) => planks[i]!.length === planned);
+  if (before !== undefined) return before;
   const exact = own.find((i) => Math.abs(planks[i]!.length - long) < SAME);
   if (exact !== undefined && (needs.left || needs.right)) return exact;
-  const before = planned && own.find((i) => planks[i]!.length >= planned.piece.cut.to - SAME);
-  if (before !== null && before !== undefined) return before;
   return own.reduce((a, b) => (planks[b]!.length < planks[a]!.length ? b : a), own[0] ?? 0);
 }
 
@@ -162,7 +162,7 @@ export function met(sawing: Sawing, first: First): readonly Met[] {
     if (first === 'paired' && need.paired !== null && !taken) return { bin: need.paired, cut: laid.box };
     const planned = need.planned && plannedPlace(need, sawing);
     if (planned) return planned;
-    return { bin: fresh++, cut: laid.box };
+    return { bin: fresh++, cut: onFresh(need, stock) };
   });
   const blank = (need: Need, i: number): Blank => ({
     ...need.laid.needs,
@@ -176,6 +176,13 @@ export function met(sawing: Sawing, first: First): readonly Met[] {
   const blocks = blocksOf(stock, new Set(used.keys()));
   const found = reuse([...blanks, ...blocks], stock.sizes, stock.kerf);
   return needs.map((need, i) => ({ need, bin: found[i]!.plank, cut: found[i]!.box, parts: stock.parts }));
+}
+
+/** Where a piece lies on a plank of its own: at the factory end that it needs. */
+function onFresh({ laid: { box, needs }, size }: Need, { sizes }: Stock): Piece['cut'] {
+  const long = box.to - box.from;
+  const from = needs.right && !needs.left ? sizes[size]!.length - long : 0;
+  return { ...box, from, to: from + long };
 }
 
 /** Pieces that lie too close on one plank to be sawn from it get a plank of their own. */

@@ -287,6 +287,16 @@ export function cutsOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonly
   return sized(floorFor(searched, { mates, kerf, school, seed, price, bound, tape, butts }, planksOf, options));
 }
 
+/** The lengths of each width of a product, with how many of each a box holds. */
+export function mixedSizes(product: Product): ReadonlyMap<number, readonly MixedSize[]> {
+  const sizes = new Map<number, MixedSize[]>();
+  product.planks.forEach(({ length, width, share }, index) => {
+    const key = sizeFor(product, width);
+    sizes.set(key, [...(sizes.get(key) ?? []), { index, length, inBox: product.perBox * share }]);
+  });
+  return sizes;
+}
+
 /** Cuts of planks that come in several lengths. */
 function mixedCuts(
   { asked: runs, joints: pins, contacts }: Searched,
@@ -294,10 +304,5 @@ function mixedCuts(
   settings: Pick<SearchTask, 'kerf' | 'school' | 'seed'>,
   { steps, progress }: LayOptions,
 ): readonly MixedCut[] {
-  const sizes = new Map<number, MixedSize[]>();
-  product.planks.forEach(({ length, width, share }, index) => {
-    const key = sizeFor(product, width);
-    sizes.set(key, [...(sizes.get(key) ?? []), { index, length, inBox: product.perBox * share }]);
-  });
-  return layMixed({ runs, pins, contacts, sizes, perBox: product.perBox, ...settings, steps }, progress);
+  return layMixed({ runs, pins, contacts, sizes: mixedSizes(product), perBox: product.perBox, ...settings, steps }, progress);
 }
