@@ -146,6 +146,8 @@ export type OpenSite = {
   /** Puts a line that was taken once and is kept: where the job was changed so since that it makes no sense any more, it counts for nothing. */
   heard(event: Event): void;
   now(): Site;
+  /** What would stand if these lines came next; those that make no sense count for nothing. Nothing is changed. */
+  with(events: readonly Event[]): Site;
 };
 
 /** A site on which nothing has happened yet. */
@@ -202,6 +204,18 @@ export function openSite(ground: SiteGround): OpenSite {
       if (put(event) !== null) events.push(event);
     },
     now: () => siteNow(folding, events[events.length - 1]?.n ?? 0),
+    with(later) {
+      const before = { counted: [...counted], events: events.length, undone: new Set(undone) };
+      for (const event of later) if (put(event) !== null) events.push(event);
+      const site = siteNow(folding, events[events.length - 1]?.n ?? 0);
+      const same = counted.findIndex((c, i) => c !== before.counted[i]);
+      for (let k = counted.length; k > (same < 0 ? Math.min(counted.length, before.counted.length) : same); k--) discount();
+      for (const { event } of before.counted.slice(counted.length)) count(event);
+      events.length = before.events;
+      undone.clear();
+      for (const n of before.undone) undone.add(n);
+      return site;
+    },
   };
 }
 

@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { z } from 'zod';
+import { newId } from './ids';
 
 /*
  * What is not saved yet, kept on the device until the server has it: by page, so that two windows on one job do not write over each other's. What
@@ -38,7 +39,7 @@ const lockOf = (page: string): string => `pitsaw page ${page}`;
 const keyOf = (jobId: string, page: string): string => `${jobId} ${page}`;
 
 /** Memory of the device for one page. */
-export function openBackup(page: string = crypto.randomUUID(), now: () => number = Date.now): Backup {
+export function openBackup(page: string = newId(), now: () => number = Date.now): Backup {
   const locks = typeof navigator === 'undefined' ? undefined : navigator.locks;
   // held as long as the page lives
   void locks?.request(lockOf(page), () => new Promise(() => undefined)).catch(() => undefined);

@@ -19,11 +19,13 @@ class FakeStream {
   }
 }
 
+const settle = (ms = 50) => jest.advanceTimersByTimeAsync(ms);
+
 /** A server that numbers what it is sent and tells it to who listens; can be unreachable. */
 const server = { reachable: true, lines: [] as { id: string; n: number; what: string }[], posts: 0 };
 const tell = (line: object) => FakeStream.last.onmessage?.({ data: JSON.stringify(line) });
 
-beforeEach(() => {
+beforeEach(async () => {
   jest.useFakeTimers();
   Object.assign(globalThis, { EventSource: FakeStream });
   Object.defineProperty(globalThis.crypto, 'randomUUID', { value: () => `id ${Math.random()}`, configurable: true });
@@ -43,10 +45,9 @@ beforeEach(() => {
   }) as unknown as typeof fetch;
   useSaving.setState({ id: 'j', job });
   listenTo(`j ${Math.random()}`);
+  await settle();
 });
 afterEach(() => jest.useRealTimers());
-
-const settle = (ms = 50) => jest.advanceTimersByTimeAsync(ms);
 const isOn = () => isSawn(useSite.getState(), 'f1', first!);
 
 test('the first tick begins the log by the plan; it shows at once and stays once it has come round', async () => {
@@ -54,7 +55,7 @@ test('the first tick begins the log by the plan; it shows at once and stays once
   expect(isOn()).toBe(true);
   await settle();
   expect(server.lines.map((l) => l.what)).toEqual(['begun', 'cut']);
-  expect(useSite.getState().pressed.size).toBe(0);
+  expect(useSite.getState().unsent).toBe(0);
   expect(isOn()).toBe(true);
   sawn(plan, 'f1', second!, true);
   await settle();
@@ -70,7 +71,7 @@ test('while the server cannot be reached a tick is kept, said and sent again, on
   sawn(plan, 'f1', first!, true);
   await settle();
   expect(isOn()).toBe(true);
-  expect(useSite.getState().trouble).toContain('not kept yet');
+  expect(useSite.getState().trouble).toContain('not kept by the server yet');
   server.reachable = true;
   await settle(5000);
   expect(server.lines.map((l) => l.what)).toEqual(['begun', 'cut']);

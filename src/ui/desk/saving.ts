@@ -2,6 +2,7 @@
 import isEqual from 'fast-deep-equal';
 import { create } from 'zustand';
 import { readJob, type Job, type Problem } from '@/core/given';
+import { newId } from './ids';
 import { ask, complaint, type JobView, type SaveBody, type StandingView } from './api';
 import { noteDone, tellsWork } from './recent';
 import { openBackup, type Backup, type Left } from './backup';
@@ -161,7 +162,7 @@ export const useSaving = create<Saving>((set, get) => {
 
   const put = (job: Job) => {
     dirty = true;
-    saveId = crypto.randomUUID();
+    saveId = newId();
     const { id, version, status } = get();
     void keep({ jobId: id, base: version, saveId, unheard, words: changed.join(', '), document: job });
     set({ job, canRedo: false, refusal: null, status: status === 'saved' || status === 'refused' ? 'saving' : status });
