@@ -34,7 +34,7 @@ const slate: Product = {
   limitSources: { gap: 'product', stagger: 'product', endPiece: 'preset', rip: 'preset', runAlong: 'product', runAcross: 'product' },
 };
 
-const office: Job = {
+export const office: Job = {
   ...newJob('Canal warehouse office', 'metric', 4600, 3340),
   product: ashGrey,
   kerf: 3,

@@ -1,7 +1,8 @@
 /* Seeds the demo: into an empty database, or after emptying it with --fresh. What was changed since is kept. */
 import { rmSync } from 'node:fs';
-import { jobStore, openDatabase } from '../src/data';
-import { demoJobs } from './jobs';
+import { eventStore, jobStore, openDatabase } from '../src/data';
+import { demoJobs, office } from './jobs';
+import { halfLaid } from './laying';
 
 const file = process.env.PITSAW_DB ?? 'data/demo.sqlite';
 if (process.argv.includes('--fresh')) for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true });
@@ -9,7 +10,13 @@ if (process.argv.includes('--fresh')) for (const end of ['', '-wal', '-shm']) rm
 try {
   const database = await openDatabase(file);
   const store = jobStore(database);
-  if ((await store.list()).total === 0) for (const job of demoJobs) await store.create(job);
+  if ((await store.list()).total === 0) {
+    for (const job of demoJobs) {
+      const { id } = await store.create(job);
+      // on this floor work is under way
+      if (job === office) await eventStore(database).append(id, halfLaid(job));
+    }
+  }
   await database.sequelize.close();
 } catch (error) {
   console.error(

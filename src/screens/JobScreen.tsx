@@ -49,11 +49,12 @@ const Opening = ({ view }: { view: JobView }) => (
 function Opened({ view, stage }: { view: JobView; stage: Stage }) {
   const job = useJob();
   const [listing, setListing] = useState(false);
+  const looking = useDeskState((s) => s.looking);
   const keys = useMemo(() => keysOf(stage, goToStage, () => setListing(true)), [stage]);
   useKeys(keys);
   const ask = useAsk('standing');
   return (
-    <div className={styles.work}>
+    <div className={styles.work} data-hand={stage.sheet.hand && !looking ? true : undefined}>
       <Top job={job} view={view} onKeys={() => setListing(true)} />
       <Notice />
       <Rule stage={stage.name} ask={ask} base={`/jobs/${view.id}`} onGo={goToStage} />

@@ -6,14 +6,14 @@ import { switchUnits } from './Top';
 
 type Go = (name: string) => void;
 
-/** The key of a stage by its place: 1 to 9, 0 for the tenth; all are reached by [ and ]. */
-const digitOf = (i: number): string | null => (i < 9 ? `${i + 1}` : i === 9 ? '0' : null);
+/** The key of a stage by its place: 1 to 9, 0 for the tenth, and those beside it on the keyboard; all are reached by [ and ]. */
+const digitOf = (i: number): string | null => (i < 9 ? `${i + 1}` : (['0', '-', '='][i - 9] ?? null));
 
 /** Every key of the screen and of a stage, bound and listed from here. */
 export function keysOf(stage: Stage, go: Go, showKeys: () => void): readonly Key[] {
   const { undo, redo } = useSaving.getState();
   const step = (by: number) => go(STAGES[(STAGES.indexOf(stage) + by + STAGES.length) % STAGES.length]!.name);
-  const last = digitOf(Math.min(STAGES.length, 10) - 1)!;
+  const last = digitOf(Math.min(STAGES.length, 12) - 1)!;
   return [
     ...STAGES.flatMap(({ name }, i): Key[] => {
       const digit = digitOf(i);

@@ -5,13 +5,14 @@ import { buy } from './buy/stage';
 import { cuts } from './cuts/stage';
 import { days } from './days/stage';
 import { doors } from './doors/stage';
+import { lay } from './lay/stage';
 import { plank } from './plank/stage';
 import { room } from './room/stage';
 import { rows } from './rows/stage';
 import { setout } from './setout/stage';
 import type { Stage } from './stage';
 
-export const STAGES: readonly Stage[] = [room, base, plank, setout, rows, beneath, doors, buy, days, cuts];
+export const STAGES: readonly Stage[] = [room, base, plank, setout, rows, beneath, doors, buy, days, cuts, lay];
 
 export { fetchReadings } from './lately';
 export type * from './stage';

@@ -56,6 +56,8 @@ export type Stage = {
     readonly pick: 'none' | 'space' | 'piece';
     /** whether it looks at all floors at once */
     readonly whole?: true;
+    /** whether it is used in the hand: on a narrow screen its reading has all the room, and the drawing comes when it is asked for */
+    readonly hand?: true;
     /** whether a walk that is not closed yet is drawn in place of its room */
     readonly walks?: true;
   };

@@ -3,6 +3,9 @@
  * force, what is sawn, what lies and where, and the wood that is there.
  */
 export { lay } from './answer';
+export * from './ahead';
+export * from './course';
+export * from './rack';
 export * from './site';
 export * from './wood';
 export { withWalls } from './walls';

@@ -146,8 +146,8 @@ export type OpenSite = {
   /** Puts a line that was taken once and is kept: where the job was changed so since that it makes no sense any more, it counts for nothing. */
   heard(event: Event): void;
   now(): Site;
-  /** What would stand if these lines came next; those that make no sense count for nothing. Nothing is changed. */
-  with(events: readonly Event[]): Site;
+  /** What would stand if these lines came next, and why the last of them makes no sense; those that make none count for nothing. Nothing is changed. */
+  with(events: readonly Event[]): { readonly site: Site; readonly fault: string | null };
 };
 
 /** A site on which nothing has happened yet. */
@@ -206,7 +206,11 @@ export function openSite(ground: SiteGround): OpenSite {
     now: () => siteNow(folding, events[events.length - 1]?.n ?? 0),
     with(later) {
       const before = { counted: [...counted], events: events.length, undone: new Set(undone) };
-      for (const event of later) if (put(event) !== null) events.push(event);
+      let fault: string | null = null;
+      for (const event of later) {
+        fault = put(event);
+        if (fault !== null) events.push(event);
+      }
       const site = siteNow(folding, events[events.length - 1]?.n ?? 0);
       const same = counted.findIndex((c, i) => c !== before.counted[i]);
       for (let k = counted.length; k > (same < 0 ? Math.min(counted.length, before.counted.length) : same); k--) discount();
@@ -214,7 +218,7 @@ export function openSite(ground: SiteGround): OpenSite {
       events.length = before.events;
       undone.clear();
       for (const n of before.undone) undone.add(n);
-      return site;
+      return { site, fault };
     },
   };
 }
@@ -411,7 +415,7 @@ function woodGone(folding: Folding, part: OnPlank, key: PieceKey | null): string
 }
 
 /** What was sawn from a plank and holds this part is used up by it. */
-function useUp(folding: Folding, part: OnPlank): void {
+function spend(folding: Folding, part: OnPlank): void {
   for (const [key, other] of [...folding.parts]) if (liesIn(part, other)) drop(folding, folding.parts, key);
 }
 
@@ -426,7 +430,7 @@ function saw(folding: Folding, { piece: key, n }: Told<'cut'>): string | null {
   if (before && before.plank === part.plank && isSameBox(before.cut, part.cut)) return `saws ${key}, which is sawn already`;
   const gone = woodGone(folding, part, null);
   if (gone) return `saws ${key}, ${gone}`;
-  useUp(folding, part);
+  spend(folding, part);
   begin(folding, piece.plank, sizeOf(folding, piece.plank)!);
   // an older plan's piece of that name is still in hand, by another name
   if (folding.parts.has(key)) keepApart(folding, folding.parts.get(key)!);
@@ -458,7 +462,7 @@ function lay(folding: Folding, { floor: id, row, piece: only, n }: Told<'laid'>)
     const part = onPlank(floor.direction, piece);
     const gone = woodGone(folding, part, key);
     if (gone) return `lays ${key}, ${gone}`;
-    useUp(folding, part);
+    spend(folding, part);
     begin(folding, piece.plank, sizeOf(folding, piece.plank)!);
     const shift = folding.shifts.get(id) ?? [0, 0];
     lieDown(folding, id, { ...piece, outline: shifted(piece.outline, shift) }, n);
@@ -522,7 +526,7 @@ function layOtherwise(folding: Folding, ground: SiteGround, event: Told<'laid-as
     const part = onPlank(floor.direction, piece);
     const gone = woodGone(folding, part, null);
     if (gone) return `lays a piece of plank ${piece.plank} in row ${row.n}, ${gone}`;
-    useUp(folding, part);
+    spend(folding, part);
     lieDown(folding, floor.id, piece, event.n);
   }
   set(folding, folding.otherRows, rowKey(floor.id, row.n), true);

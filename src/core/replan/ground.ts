@@ -7,7 +7,6 @@ import {
   frameOf,
   polygonArea,
   round3,
-  turned,
   turnedMulti,
   turnedPolygon,
   ROUNDING,

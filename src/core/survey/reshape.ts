@@ -99,3 +99,25 @@ export function nearestWall(ring: Ring, outline: Ring): number {
   });
   return best.wall;
 }
+
+/**
+ * Moves a wall by a distance, square to itself, away from the room; its corners go along the walls beside it.
+ *
+ * @param by mm; below 0 into the room
+ */
+export function withWallMoved(ring: Ring, wall: number, by: number): [number, number][] {
+  const n = ring.length;
+  const [before, a, b, after] = [-1, 0, 1, 2].map((k) => ring[(wall + k + n) % n]!) as [Point, Point, Point, Point];
+  const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const out = signedArea(ring) > 0 ? 1 : -1;
+  const normal: Point = [(out * (b[1] - a[1])) / length, (-out * (b[0] - a[0])) / length];
+  // how far a corner goes along its other wall to come out by that much
+  const moved = (corner: Point, other: Point): [number, number] => {
+    const [dx, dy] = [corner[0] - other[0], corner[1] - other[1]];
+    const rise = (dx * normal[0] + dy * normal[1]) / Math.hypot(dx, dy);
+    if (Math.abs(rise) < 0.05) return [corner[0] + by * normal[0], corner[1] + by * normal[1]];
+    const along = by / rise / Math.hypot(dx, dy);
+    return [corner[0] + along * dx, corner[1] + along * dy];
+  };
+  return ring.map((p, i) => (i === wall ? moved(a, before) : i === (wall + 1) % n ? moved(b, after) : [p[0], p[1]]));
+}

@@ -29,6 +29,8 @@ type Desk = {
   readonly choice: Choice | null;
   /** the stage that covers the whole sheet with a picture of its own */
   readonly cover: string | null;
+  /** whether the drawing is looked at where a reading would have all the room */
+  readonly looking: boolean;
   readonly floor: string;
   readonly space: string | null;
   /** something to be said on the sheet: what went back and why, what a drag snaps to */
@@ -40,6 +42,7 @@ export const useDeskState = create<Desk>(() => ({
   sliding: null,
   choice: null,
   cover: null,
+  looking: false,
   floor: 'f1',
   space: null,
   word: null,
@@ -49,6 +52,7 @@ export const choose = (choice: Choice | null): void => useDeskState.setState({ c
 export const chooseFloor = (floor: string): void => useDeskState.setState({ floor });
 export const chooseSpace = (space: string): void => useDeskState.setState({ space });
 export const cover = (stage: string | null): void => useDeskState.setState({ cover: stage });
+export const look = (looking: boolean): void => useDeskState.setState({ looking });
 export const slide = (sliding: Sliding | null): void => useDeskState.setState({ sliding });
 
 /** Shows the job as it would be; null when what was dragged is let go. */

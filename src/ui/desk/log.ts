@@ -129,7 +129,7 @@ function show(): void {
   const later = onItsWay();
   const unsent = told.filter((t) => !t.sent).length;
   useSite.setState({
-    site: later.length > 0 ? open.with(later) : open.now(),
+    site: later.length > 0 ? open.with(later).site : open.now(),
     lines: [...heardLines, ...later],
     unsent,
     trouble: unsent === 0 ? null : useSite.getState().trouble,
@@ -254,6 +254,13 @@ function isSoAnyway(event: Told, heard: Site, shown: Site | null): boolean {
   return (floor?.pieces ?? []).every(
     (p) => p.row !== event.row || (event.piece !== undefined && p.id !== event.piece) || site.laid.has(`${floor!.id}/${p.id}`),
   );
+}
+
+/** Why something would not be taken as things stand; null where it would. */
+export function faultOf(event: NewEvent): string | null {
+  const later = onItsWay();
+  const read = readEvent({ time: '', by: '', ...event, n: heardLines.length + later.length + 1 });
+  return read.ok ? open.with([...later, read.value]).fault : read.problems[0]!.text;
 }
 
 /** Forgets what was said of a refusal. */

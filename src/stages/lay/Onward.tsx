@@ -1,0 +1,69 @@
+'use client';
+import { Box } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { happened, useOnward, useSite } from '@/ui/desk';
+import { BigNumber, Button, Problems, ReadingTitle, Why } from '@/ui/kit';
+import { lookAt, usePreview } from './preview';
+import { changeWords } from './words';
+import styles from './lay.module.css';
+
+const NAMES = ['Best way on', 'Another way', 'A third way', 'A fourth way', 'A fifth way'];
+
+/** After it went otherwise: what to do from here, what that changes, shown on the sheet before it is taken. */
+export function Onward() {
+  const onward = useOnward();
+  const shown = usePreview((s) => s.way);
+  const otherwise = useSite((s) => s.site?.otherwise === true);
+  const [which, setWhich] = useState(0);
+  const ways = onward.state === 'found' ? onward.ways : null;
+  const way = ways?.[Math.min(which, ways.length - 1)] ?? null;
+  useEffect(() => {
+    lookAt(way);
+    return () => lookAt(null);
+  }, [way]);
+  if (!otherwise) return null;
+  if (onward.state === 'failed')
+    return (
+      <Problems list={[{ text: `There is no way on from here: ${onward.why}. Take the last step back, or correct what was told.` }]} />
+    );
+  if (!ways || !way) return <Why tone="quiet">The rest is being planned anew …</Why>;
+  const short = way.plan.findings.find((f) => f.rule === 'short');
+  const must = way.plan.findings.filter((f) => f.level === 'must' && f.rule !== 'short');
+  return (
+    <section className={styles.onward} aria-label="The way on">
+      <ReadingTitle>{NAMES[which] ?? 'A way on'}</ReadingTitle>
+      <BigNumber value={way.changes.begins} unit="new planks for the rest" />
+      <Why>{changeWords(way.changes)}</Why>
+      {short && <Why tone="must">{short.text}</Why>}
+      {must.slice(0, 2).map((f) => (
+        <Why key={f.text} tone="must">
+          {f.text}
+        </Why>
+      ))}
+      {must.length > 2 && <Why tone="must">… and {must.length - 2} more limits.</Why>}
+      {ways.length > 1 && (
+        <Box display="flex" gap="2" mt="2" flexWrap="wrap" role="group" aria-label="Ways on">
+          {ways.map((w, i) => (
+            <Button key={i} aria-pressed={i === which} onClick={() => setWhich(i)}>
+              {w.changes.begins} planks, {w.changes.pieces} changes
+            </Button>
+          ))}
+        </Box>
+      )}
+      <Button
+        variant="solid"
+        colorPalette="blue"
+        h="64px"
+        w="100%"
+        mt="3"
+        disabled={shown !== way}
+        onClick={() => {
+          happened({ what: 'replanned', plan: way.plan });
+          setWhich(0);
+        }}
+      >
+        Go on like this
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,161 @@
+'use client';
+import { Box } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import type { Plan } from '@/core/given';
+import { happened, hush, look, useAnswer, useDeskState, useJob, useSite } from '@/ui/desk';
+import { BigNumber, Button, Folds, Mistake, ReadingTitle, Stops, Why } from '@/ui/kit';
+import { backOneStep } from './actions';
+import { useInHand } from './hand';
+import { LogList } from './LogList';
+import { Onward } from './Onward';
+import { Otherwise } from './Otherwise';
+import { Rack } from './Rack';
+import { RowInHand } from './RowInHand';
+import { Ahead } from './Ahead';
+import { Who } from './Who';
+import styles from './lay.module.css';
+
+/** What there is to do on site now; before laying begins, how it begins. */
+export function Reading() {
+  const site = useSite((s) => s.site);
+  const planned = useAnswer('plan').value;
+  const hand = useInHand();
+  useAwake(hand !== null);
+  if (!site) return <Why tone="quiet">The site is being looked up …</Why>;
+  if (!site.plan) return planned ? <Begin plan={planned} /> : <Why tone="quiet">Laying begins by a plan; it is being worked out …</Why>;
+  return (
+    <div className={styles.reading}>
+      <Sent />
+      <Onward />
+      {hand ? <OnSite hand={hand} /> : <AllLies plan={site.plan} />}
+      <Folds
+        of="lay"
+        open={[]}
+        parts={[
+          ...(hand ? [{ name: 'ahead', title: 'Cut ahead', content: <Ahead hand={hand} /> }] : []),
+          { name: 'rack', title: 'Rack', content: <Rack /> },
+          { name: 'log', title: 'Log', content: <LogList /> },
+          { name: 'who', title: 'Who is at work here', content: <Who /> },
+        ]}
+      />
+    </div>
+  );
+}
+
+function OnSite({ hand }: { hand: NonNullable<ReturnType<typeof useInHand>> }) {
+  const [telling, setTelling] = useState(false);
+  return (
+    <>
+      <RowInHand hand={hand} onOtherwise={() => setTelling(true)} />
+      <Otherwise hand={hand} open={telling} onClose={() => setTelling(false)} />
+    </>
+  );
+}
+
+/** How laying begins: by the plan on screen, which from then on stands in the log. */
+function Begin({ plan }: { plan: Plan }) {
+  const rows = plan.floors.reduce((sum, f) => sum + f.rows.length, 0);
+  const musts = plan.findings.filter((f) => f.level === 'must').length;
+  return (
+    <>
+      <ReadingTitle>Laying day</ReadingTitle>
+      <BigNumber value={rows} unit={rows === 1 ? 'row' : 'rows'} />
+      <Why>
+        By this plan: {plan.totals.planks} planks, {plan.totals.boxes} boxes. From the first cut on it stands in the log, and what is
+        changed here no longer moves it; what goes otherwise on site does.
+      </Why>
+      {musts > 0 && (
+        <Why tone="must">
+          {musts} {musts === 1 ? 'limit is' : 'limits are'} broken by this plan. See Rows before you saw.
+        </Why>
+      )}
+      <Why tone="quiet">Eyes, ears and dust mask at the saw; guards on; the knife away from the body.</Why>
+      <Button
+        variant="solid"
+        colorPalette="blue"
+        h="64px"
+        w="100%"
+        mt="4"
+        fontSize="19px"
+        onClick={() => happened({ what: 'begun', format: 'pitsaw/log', version: 1, plan })}
+      >
+        Begin laying
+      </Button>
+    </>
+  );
+}
+
+function AllLies({ plan }: { plan: Plan }) {
+  return (
+    <>
+      <ReadingTitle>Laying day</ReadingTitle>
+      <BigNumber value={plan.floors.reduce((sum, f) => sum + f.rows.length, 0)} unit="rows lie" />
+      <Why tone="good">All of the floor lies. Take the spacers out before the trim goes on.</Why>
+      <Stops>
+        <Button onClick={backOneStep}>Back one step</Button>
+      </Stops>
+    </>
+  );
+}
+
+/** Where what was told here is kept, and what of it was not taken. */
+function Sent() {
+  const { unsent, connected, refused, kept } = useSite();
+  const looking = useDeskState((s) => s.looking);
+  const secure = typeof window === 'undefined' || window.isSecureContext;
+  return (
+    <>
+      <Box className={styles.sent} role="status">
+        <span data-connected={connected || undefined}>
+          {connected
+            ? unsent > 0
+              ? `sending ${unsent} …`
+              : 'kept by the server'
+            : unsent > 0
+              ? `no server · ${unsent} kept ${kept ? 'on this device' : 'on this page only'}`
+              : 'no server'}
+        </span>
+        <Button className={styles.toSheet} size="sm" onClick={() => look(!looking)}>
+          {looking ? 'Row' : 'Drawing'}
+        </Button>
+      </Box>
+      {!secure && !connected && (
+        <Why tone="should">
+          Over plain http this page cannot be opened again without the server. Leave it open; nothing is lost meanwhile.
+        </Why>
+      )}
+      {refused.map((r) => (
+        <Box key={r.id}>
+          <Mistake text={`Not taken: it ${r.why}.`} />
+          <Button size="sm" onClick={() => hush(r.id)}>
+            I have seen it
+          </Button>
+        </Box>
+      ))}
+    </>
+  );
+}
+
+/** Keeps the screen on while something is in hand, where the browser lets it. */
+function useAwake(wanted: boolean): void {
+  const { id } = { id: useJob().name };
+  useEffect(() => {
+    if (!wanted || !('wakeLock' in navigator)) return;
+    let lock: WakeLockSentinel | null = null;
+    let live = true;
+    const hold = () => {
+      if (document.visibilityState !== 'visible') return;
+      void navigator.wakeLock.request('screen').then(
+        (got) => (live ? (lock = got) : void got.release()),
+        () => undefined,
+      );
+    };
+    hold();
+    document.addEventListener('visibilitychange', hold);
+    return () => {
+      live = false;
+      document.removeEventListener('visibilitychange', hold);
+      void lock?.release();
+    };
+  }, [wanted, id]);
+}

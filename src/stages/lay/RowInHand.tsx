@@ -1,0 +1,122 @@
+'use client';
+import { pieceKey } from '@/core/lay';
+import { plankOf } from '@/core/plan';
+import { formatLength } from '@/core/units';
+import { cutWords, restWords, slideWords } from '@/formats';
+import { useAnswer, useJob } from '@/ui/desk';
+import { BigLength, BigText, Button, Why } from '@/ui/kit';
+import { backOneStep, layInHand, layRow, sawInHand } from './actions';
+import type { InHand } from './hand';
+import { PlankInHand } from './PlankInHand';
+import { Strip } from './Strip';
+import { dueWords, fromWhere, wayWords } from './words';
+import styles from './lay.module.css';
+
+/** The piece in hand: its length as the biggest thing there is, what to take, where to mark, what to write on the rest. */
+export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: () => void }) {
+  const job = useJob();
+  const { display } = job;
+  const untippable = useAnswer('edges').value?.untippable;
+  const { floor, piece, pieces, step, steps, line, plan, site } = hand;
+  const plank = plankOf(plan, piece);
+  const sawn = site.sawn.has(pieceKey(floor.id, piece));
+  const whole = line.crosscuts.length + line.early.length === 0 && !line.rip && !line.shape;
+  const { take, of } = fromWhere(line, plank.box, display);
+  const slid = untippable?.find((u) => u.floor === floor.id && u.piece === piece.id);
+  const rest = restWords(line, display);
+  const way = wayWords(step);
+  const rooms = job.spaces.filter((s) => floor.spaces.includes(s.id)).map((s) => s.name || s.id);
+  const left = pieces.filter((p) => !site.lying.has(pieceKey(floor.id, p)));
+  return (
+    <section className={styles.row} aria-label="The piece in hand">
+      <h1 className={styles.title}>
+        Row {piece.row}{' '}
+        <small>
+          of {floor.rows.length} · piece {pieces.indexOf(piece) + 1} of {pieces.length} · lay left to right
+          {plan.floors.length > 1 && ` · ${rooms.join(', ')}`}
+        </small>
+      </h1>
+      <Strip hand={hand} display={display} />
+      {way && <Why tone="should">{way}</Why>}
+      {step.due.map((due) => (
+        <Why key={JSON.stringify(due)} tone="should">
+          {dueWords(due)}
+        </Why>
+      ))}
+      <p className={styles.asked}>{sawn ? 'Sawn; lay it' : whole ? 'Lay it' : 'Saw it to'}</p>
+      <div className={styles.big}>{whole ? <BigText>whole plank</BigText> : <BigLength mm={line.length} display={display} />}</div>
+      <p className={styles.take}>
+        Take <b>{take}</b> {of}.{' '}
+        {!whole && (
+          <>
+            {sentence(cutWords(line, display))}.{' '}
+            {line.crosscuts.length === 1 && !line.crosscuts[0]!.slant && (
+              <>The {line.crosscuts[0]!.from === 'left' ? 'right' : 'left'} end is sawn off.</>
+            )}
+          </>
+        )}
+      </p>
+      {slid && <Why tone="should">{slideWords(slid)}</Why>}
+      {!whole && <PlankInHand line={line} plank={plank} display={display} />}
+      {rest !== '' && (
+        <p className={styles.quiet}>
+          <b>Write on the rest</b> {restLabel(line) ?? 'waste'}: {rest}
+        </p>
+      )}
+      <p className={styles.quiet}>
+        <b>Next</b> {nextWords(hand, display)}
+      </p>
+      <div className={styles.presses}>
+        <Button className={styles.press} onClick={sawInHand} disabled={sawn || whole}>
+          Sawn
+        </Button>
+        <Button className={styles.press} variant="solid" colorPalette="blue" onClick={layInHand}>
+          Laid
+        </Button>
+        <Button className={styles.wide} onClick={layRow}>
+          {left.length === pieces.length ? `Row ${piece.row} lies` : 'Rest lies'}
+        </Button>
+        <Button className={styles.wide} onClick={onOtherwise} aria-label="It went otherwise">
+          Otherwise …
+        </Button>
+        <Button className={styles.wide} onClick={backOneStep} aria-label="Back one step">
+          Back
+        </Button>
+      </div>
+      <p className={styles.quiet}>
+        {steps.length} steps in all; {formatLength(job.product.limits.gap, display)} to every wall, spacers at both ends.
+      </p>
+    </section>
+  );
+}
+
+const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** What is stuck on a remainder: the piece that it becomes. */
+const restLabel = (line: InHand['line']): string | null => line.remainders.find((r) => r.becomes !== null)?.becomes ?? null;
+
+/** The pieces that come after the one in hand, in this row or the next. */
+function nextWords({ pieces, piece, cuts, floor, steps, step, plan }: InHand, display: Parameters<typeof formatLength>[1]): string {
+  const later = pieces.slice(pieces.indexOf(piece) + 1);
+  const following =
+    later.length > 0 ? later : (steps[steps.indexOf(step) + 1]?.pieces ?? []).flatMap((id) => floor.pieces.find((p) => p.id === id) ?? []);
+  if (following.length === 0) return 'nothing more in this floor';
+  const words: string[] = [];
+  let wholes = 0;
+  const flush = () => {
+    if (wholes > 0) words.push(wholes === 1 ? 'a whole plank' : `${wholes} whole planks`);
+    wholes = 0;
+  };
+  for (const p of following) {
+    const line = cuts.get(pieceKey(floor.id, p))!;
+    const size = plankOf(plan, p);
+    if (line.length > size.length - 0.5 && !line.rip && !line.shape) {
+      wholes++;
+      continue;
+    }
+    flush();
+    words.push(`${formatLength(line.length, display)} ${line.take.kind === 'plank' ? 'of a new one' : `labelled ${p.id}`}`);
+  }
+  flush();
+  return `${later.length > 0 ? '' : `row ${following[0]!.row}: `}${words.join(', then ')}`;
+}

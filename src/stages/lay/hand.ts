@@ -1,0 +1,70 @@
+import { useMemo } from 'react';
+import type { Event, Job, Piece, Plan, PlanFloor } from '@/core/given';
+import { courseOf, pieceKey, stepInHand, type Site, type Step } from '@/core/lay';
+import { cutList, type CutLine } from '@/core/plan';
+import { useJob, useSite } from '@/ui/desk';
+
+/** What is in hand on site: the step, its pieces, the one that is next, and how each is cut. */
+export type InHand = {
+  readonly plan: Plan;
+  readonly site: Site;
+  readonly steps: readonly Step[];
+  readonly step: Step;
+  readonly floor: PlanFloor;
+  readonly pieces: readonly Piece[];
+  readonly piece: Piece;
+  readonly line: CutLine;
+  readonly cuts: ReadonlyMap<string, CutLine>;
+};
+
+const courses = new WeakMap<Plan, readonly Step[]>();
+const lists = new WeakMap<Plan, ReadonlyMap<string, CutLine>>();
+
+/** The steps of a plan, worked out once. */
+export function stepsOf(plan: Plan, job: Job): readonly Step[] {
+  const found = courses.get(plan) ?? courseOf(plan, job);
+  courses.set(plan, found);
+  return found;
+}
+
+/** How each piece of a plan is cut, worked out once. */
+export function cutsOf(plan: Plan, kerf: number): ReadonlyMap<string, CutLine> {
+  const found =
+    lists.get(plan) ?? new Map(cutList(plan, kerf).flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}`, l] as const)));
+  lists.set(plan, found);
+  return found;
+}
+
+/** What is in hand; null before laying began, and when all lies. */
+export function inHand(site: Site | null, job: Job): InHand | null {
+  const plan = site?.plan;
+  if (!site || !plan) return null;
+  const steps = stepsOf(plan, job);
+  const lies = (floor: string, piece: string) => {
+    const found = plan.floors.find((f) => f.id === floor)?.pieces.find((p) => p.id === piece);
+    return site.lying.has(`${floor}/${piece}`) || (found !== undefined && site.otherRows.has(`${floor} ${found.row}`));
+  };
+  const step = stepInHand(steps, lies);
+  if (!step) return null;
+  const floor = plan.floors.find((f) => f.id === step.floor)!;
+  const byId = new Map(floor.pieces.map((p) => [p.id, p]));
+  const pieces = step.pieces.map((id) => byId.get(id)!);
+  const piece = pieces.find((p) => !lies(floor.id, p.id))!;
+  const cuts = cutsOf(plan, job.kerf);
+  return { plan, site, steps, step, floor, pieces, piece, line: cuts.get(pieceKey(floor.id, piece))!, cuts };
+}
+
+export function useInHand(): InHand | null {
+  const job = useJob();
+  const site = useSite((s) => s.site);
+  return useMemo(() => inHand(site, job), [site, job]);
+}
+
+/** The last line that sawed, laid or told something and still counts: what “back one step” takes back. */
+export function lastStep(lines: readonly Event[]): Event | null {
+  const undone = new Set(lines.flatMap((e) => (e.what === 'undone' ? [e.event] : [])));
+  const own = lines.filter(
+    (e) => e.what !== 'undone' && e.what !== 'begun' && e.what !== 'replanned' && e.what !== 'note' && !undone.has(e.n),
+  );
+  return own[own.length - 1] ?? null;
+}

@@ -1,0 +1,88 @@
+import type { Event } from '@/core/given';
+import type { Due, OnRack, Step } from '@/core/lay';
+import type { CutLine } from '@/core/plan';
+import type { Changes } from '@/core/replan';
+import { formatLength, type Display } from '@/core/units';
+
+/** What an offcut is called on the rack: its plank, and the factory end that it keeps. */
+export const rackName = ({ plank, hand }: Pick<OnRack, 'plank' | 'hand'>): string =>
+  `${plank}${hand === 'left' ? 'L' : hand === 'right' ? 'R' : hand === 'both' ? '' : 'M'}`;
+
+/** From where a piece comes: the label that is stuck on it, or a new plank and its box. */
+export function fromWhere(line: CutLine, box: number | undefined, display: Display): { readonly take: string; readonly of: string } {
+  if (line.take.kind === 'offcut')
+    return { take: line.piece.id, of: `from the rack (${formatLength(line.take.length, display)}, of plank ${line.piece.plank})` };
+  return { take: `a new plank`, of: `number ${line.piece.plank}${box === undefined ? '' : `, from box ${box}`}` };
+}
+
+/** What a row asks for, beyond laying it. */
+export function dueWords(due: Due): string {
+  switch (due.what) {
+    case 'push':
+      return 'These are the first rows: check them against the line, push them to their gap, set spacers at both ends and every metre, and weight them.';
+    case 'register':
+      return `A register is cut out here (${due.obstacle}): mark it from the row before, drill its corners, cut in short passes.`;
+    case 'undercut':
+      return `A casing stands here (${due.opening}): undercut it by the plank and what lies beneath before this row. Eyes, ears and mask; look for wires in the wall.`;
+    case 'meets':
+      return `Two parts of the floor meet in this row: both edges must lie in one line. Lay a straightedge over both before you lock it.`;
+  }
+}
+
+export const wayWords = ({ way }: Pick<Step, 'way'>): string | null =>
+  way === 'back'
+    ? 'Laid backwards: lift the tongue of the row that lies, feed the plank in from beneath, tap it home with a scrap. Slow; do not force it.'
+    : way === 'own-line'
+      ? 'Begins on a line of its own: measure from the rows that lie, snap the line through, screw a straightedge on it as a stop.'
+      : null;
+
+const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
+
+/** What a way on changes, in one line. */
+export function changeWords({ begins, planks, spoilt, rows, pieces }: Changes): string {
+  const more =
+    planks === 0
+      ? 'no plank more'
+      : planks > 0
+        ? many(planks, 'plank more', 'planks more')
+        : `${many(-planks, 'plank fewer', 'planks fewer')}`;
+  const waste = spoilt.length === 0 ? 'nothing sawn is spoilt' : `${many(spoilt.length, 'sawn piece is', 'sawn pieces are')} not used`;
+  return `${many(begins, 'new plank', 'new planks')} for the rest, ${more}; ${many(pieces, 'piece changes', 'pieces change')} in ${many(rows.length, 'row', 'rows')}; ${waste}.`;
+}
+
+/** A line of the log as somebody else reads it. */
+export function eventWords(event: Event, display: Display): string {
+  const length = (mm: number) => formatLength(mm, display);
+  switch (event.what) {
+    case 'begun':
+      return 'Laying began.';
+    case 'laid':
+      return event.piece === undefined ? `Row ${event.row} lies.` : `Piece ${event.piece} lies.`;
+    case 'laid-as':
+      return `Row ${event.row} lies otherwise: ${event.pieces.map((p) => length(p.to - p.from)).join(', ')}.`;
+    case 'cut':
+      return `${event.piece.split('/').at(-1)} is sawn.`;
+    case 'cut-at':
+      return `Plank ${event.plank} was sawn at ${length(event.along)}, where it should not have been.`;
+    case 'broken':
+      return event.plank === 'new'
+        ? `${many(event.count ?? 1, 'new plank', 'new planks')} broken.`
+        : `What was left of plank ${event.plank} broke.`;
+    case 'lost':
+      return `Of plank ${event.plank}, ${length(event.to - event.from)} is lost.`;
+    case 'found':
+      return `A piece of ${length(event.length)} was found, ${event.ends === 'none' ? 'sawn at both ends' : event.ends === 'both' ? 'whole' : `with its ${event.ends} end`}.`;
+    case 'stock':
+      return `There are ${typeof event.planks === 'number' ? event.planks : event.planks.reduce((sum, p) => sum + p.count, 0)} planks that are not begun.`;
+    case 'moved':
+      return `Floor ${event.floor} was pushed by ${event.shift.map(length).join(' and ')}.`;
+    case 'wall':
+      return `The walls of ${event.space} were found elsewhere.`;
+    case 'replanned':
+      return 'The rest was planned anew.';
+    case 'undone':
+      return `Line ${event.event} was taken back.`;
+    case 'note':
+      return event.text;
+  }
+}
