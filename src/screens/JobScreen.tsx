@@ -2,7 +2,18 @@
 import { notFound, usePathname } from 'next/navigation';
 import { Suspense, useEffect, useMemo, useState, type ComponentProps } from 'react';
 import { fetchReadings, STAGES, type Stage } from '@/stages';
-import { goToStage, listenTo, useAnswer, useAnswers, useDeskState, useJob, useBusy, useSaving, type JobView } from '@/ui/desk';
+import {
+  goToStage,
+  keepForOffline,
+  listenTo,
+  useAnswer,
+  useAnswers,
+  useDeskState,
+  useJob,
+  useBusy,
+  useSaving,
+  type JobView,
+} from '@/ui/desk';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
 import { keysOf, listedKeys, useKeys } from './keys';
@@ -30,9 +41,10 @@ export function JobScreen({ view }: { view: JobView }) {
   useEffect(() => open(view), [open, view]);
   useEffect(() => listenTo(view.id), [view.id]);
   useEffect(() => {
-    const wait = setTimeout(() => void fetchReadings(), SETTLED);
+    // once all code is here, the device keeps it: a site has no network
+    const wait = setTimeout(() => void fetchReadings().then(() => keepForOffline(view.id, [stage.name, 'lay'])), SETTLED);
     return () => clearTimeout(wait);
-  }, []);
+  }, [view.id, stage.name]);
   return opened ? <Opened view={view} stage={stage} /> : <Opening view={view} />;
 }
 

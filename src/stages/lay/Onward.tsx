@@ -3,6 +3,7 @@ import { Box } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { happened, useOnward, useSite } from '@/ui/desk';
 import { BigNumber, Button, Problems, ReadingTitle, Why } from '@/ui/kit';
+import { backOneStep } from './actions';
 import { lookAt, usePreview } from './preview';
 import { changeWords } from './words';
 import styles from './lay.module.css';
@@ -63,6 +64,9 @@ export function Onward() {
         }}
       >
         Go on like this
+      </Button>
+      <Button h="52px" w="100%" mt="2" onClick={backOneStep}>
+        Take back what was told
       </Button>
     </section>
   );

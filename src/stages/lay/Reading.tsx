@@ -27,7 +27,7 @@ export function Reading() {
     <div className={styles.reading}>
       <Sent />
       <Onward />
-      {hand ? <OnSite hand={hand} /> : <AllLies plan={site.plan} />}
+      {hand ? !site.otherwise && <OnSite hand={hand} /> : <AllLies plan={site.plan} />}
       <Folds
         of="lay"
         open={[]}

@@ -36,10 +36,11 @@ export const wayWords = ({ way }: Pick<Step, 'way'>): string | null =>
       ? 'Begins on a line of its own: measure from the rows that lie, snap the line through, screw a straightedge on it as a stop.'
       : null;
 
+const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
 
 /** What a way on changes, in one line. */
-export function changeWords({ begins, planks, spoilt, rows, pieces }: Changes): string {
+export function changeWords({ planks, spoilt, rows, pieces }: Changes): string {
   const more =
     planks === 0
       ? 'no plank more'
@@ -47,7 +48,7 @@ export function changeWords({ begins, planks, spoilt, rows, pieces }: Changes): 
         ? many(planks, 'plank more', 'planks more')
         : `${many(-planks, 'plank fewer', 'planks fewer')}`;
   const waste = spoilt.length === 0 ? 'nothing sawn is spoilt' : `${many(spoilt.length, 'sawn piece is', 'sawn pieces are')} not used`;
-  return `${many(begins, 'new plank', 'new planks')} for the rest, ${more}; ${many(pieces, 'piece changes', 'pieces change')} in ${many(rows.length, 'row', 'rows')}; ${waste}.`;
+  return `${sentence(more)}; ${many(pieces, 'piece changes', 'pieces change')} in ${many(rows.length, 'row', 'rows')}; ${waste}.`;
 }
 
 /** A line of the log as somebody else reads it. */

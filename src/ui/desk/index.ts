@@ -10,6 +10,7 @@ export * from './go';
 export * from './history';
 export * from './layout';
 export * from './log';
+export * from './offline';
 export * from './onward';
 export * from './names';
 export * from './pack';
