@@ -1,5 +1,6 @@
 import { boxOf, frameOf } from '../src/core/geometry';
-import { planFile, readLogText, type Event, type Job, type Plan } from '../src/core/given';
+import { planFile, readEvent, readLogText, type Event, type Job, type Plan } from '../src/core/given';
+import { groundOfSite, openSite, type Site } from '../src/core/lay';
 import { measureRows } from '../src/core/audit';
 import { randomFrom } from '../src/core/rows';
 
@@ -85,4 +86,57 @@ export function happenings(job: Job, plan: Plan, kind: Kind, seed: number): read
       return [...lines, { what: 'laid-as', floor: floor.id, row: row.n, pieces }];
     }
   }
+}
+
+/** A day on site by chance: lines as they were taken, one after the other, each with what stood after it asked of nobody. */
+export type Day = { readonly lines: readonly object[]; readonly refused: number };
+
+/**
+ * Presses by chance: rows and pieces laid and sawn, planks broken, lost, found and counted, floors pushed, lines taken back, and now and then the
+ * rest planned anew. What makes no sense is refused and left out.
+ *
+ * @param way finds the way on from a site; null where there is none
+ */
+export function dayOnSite(job: Job, plan: Plan, seed: number, presses: number, way: (site: Site) => Plan | null): Day {
+  const random = randomFrom(seed);
+  const site = openSite(groundOfSite(job));
+  const lines: object[] = [];
+  let refused = 0;
+  const pick = <T>(list: readonly T[]): T | undefined => list[Math.floor(random() * list.length)];
+  const tell = (line: object): void => {
+    const n = lines.length + 1;
+    const whole = { n, time: '2026-03-02T08:00:00', by: 'Ada', ...line };
+    const event = readEvent(whole);
+    if (!event.ok || site.put(event.value) !== null) refused++;
+    else lines.push(whole);
+  };
+  tell({ what: 'begun', format: 'pitsaw/log', version: 1, plan: planFile(plan, job.name) });
+  for (let k = 0; k < presses; k++) {
+    const now = site.now();
+    const waiting = now.plan!.floors.flatMap((f) =>
+      f.pieces.filter((p) => !now.lying.has(`${f.id}/${p.id}`)).map((piece) => ({ floor: f, piece })),
+    );
+    const next = random() < 0.7 ? waiting[0] : pick(waiting);
+    if (!next) break;
+    const { floor, piece } = next;
+    const kind = random();
+    if (kind < 0.3) tell({ what: 'laid', floor: floor.id, row: piece.row });
+    else if (kind < 0.5) tell({ what: 'laid', floor: floor.id, row: piece.row, piece: piece.id });
+    else if (kind < 0.66) tell({ what: 'cut', piece: `${floor.id}/${piece.id}` });
+    else if (kind < 0.7) tell({ what: 'broken', plank: piece.plank });
+    else if (kind < 0.72) tell({ what: 'broken', plank: 'new', count: 1 + Math.floor(random() * 2) });
+    else if (kind < 0.75) tell({ what: 'lost', plank: piece.plank, from: piece.cut.from, to: piece.cut.to });
+    else if (kind < 0.78) tell({ what: 'cut-at', plank: piece.plank, along: Math.round(random() * 1280) });
+    else if (kind < 0.8)
+      tell({ what: 'found', length: 300 + Math.round(random() * 900), width: 192, ends: pick(['left', 'right', 'none', 'both'] as const) });
+    else if (kind < 0.82) tell({ what: 'moved', floor: floor.id, shift: [Math.round(random() * 6 - 3), Math.round(random() * 6 - 3)] });
+    else if (kind < 0.84) tell({ what: 'stock', planks: Math.round(random() * 40) });
+    else if (kind < 0.86) tell({ what: 'note', text: 'dust' });
+    else if (kind < 0.94) tell({ what: 'undone', event: 2 + Math.floor(random() * Math.max(1, lines.length - 1)) });
+    else if (now.otherwise) {
+      const plan = way(now);
+      if (plan) tell({ what: 'replanned', plan: planFile(plan, job.name) });
+    }
+  }
+  return { lines, refused };
 }
