@@ -48,6 +48,7 @@ module.exports = {
     },
     only('formats-on-core', 'formats/', ['formats/', 'core/']),
     only('data-on-core', 'data/', ['data/', 'core/']),
+    only('gate-on-data', 'gate/', ['gate/', 'data/']),
     only('devices-on-core', 'devices/', ['devices/', 'core/']),
     only('workers-on-core', 'workers/', ['workers/', 'core/', 'formats/']),
     only('sync-on-core', 'sync/', ['sync/', 'core/']),

@@ -16,6 +16,7 @@ import { measureBeneath } from './beneath';
 import { measureEdges } from './edges';
 import { layByHand } from './hand';
 import { measureHeart } from './heart';
+import { measureDays, measureReplan } from './replan';
 import { measureRobust } from './robust';
 import { measureOrders, measurePack } from './orders';
 import { readDrawing, offersOf } from '../src/formats/drawing';
@@ -402,6 +403,8 @@ const parts = {
   edges: measureEdges,
   heart: measureHeart,
   robust: measureRobust,
+  replan: measureReplan,
+  chance: measureDays,
   order: measureOrders,
   pack: measurePack,
   browser: measureBrowser,

@@ -5,6 +5,7 @@
 import { ensureBuilt } from '../../scripts/lib.mjs';
 import { fuzzDrawings, fuzzJobs, fuzzServer } from './fuzz';
 import { kills } from './kills';
+import { siteKills } from './site';
 import { load, manyChanges, manyJobs } from './years';
 
 const short = process.argv.includes('--short');
@@ -26,6 +27,7 @@ const words = (result: object) =>
 /** Each attack, and which of its figures must be none. */
 const ATTACKS: Record<string, { run(): Promise<object>; none: readonly string[] }> = {
   kills: { run: () => kills(many(500, 4)), none: ['lost', 'doubled', 'corrupt'] },
+  site: { run: () => siteKills(many(2000, 40)), none: ['lost', 'doubled', 'unlike', 'corrupt'] },
   jobs: { run: () => fuzzJobs(many(20_000, 300)), none: ['faults', 'hangs'] },
   drawings: { run: () => fuzzDrawings(many(2000, 150)), none: ['faults', 'hangs'] },
   server: { run: () => fuzzServer(many(20_000, 300)), none: ['failed', 'silent'] },

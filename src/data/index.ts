@@ -2,6 +2,7 @@
 import { dirname, join } from 'node:path';
 import type { FloorFile, Job } from '../core/given';
 import { openDatabase, type Database } from './database';
+import { deviceStore, type DeviceStore } from './devices';
 import { eventStore, type EventStore } from './events';
 import { historyStore, type HistoryStore } from './history';
 import { jobStore, type JobStore, type Standing } from './jobs';
@@ -9,6 +10,7 @@ import { photoStore, type PhotoStore } from './photos';
 import { upkeep } from './upkeep';
 
 export { openDatabase, type Database } from './database';
+export { deviceStore, type DeviceStore, type PairedDevice } from './devices';
 export * from './events';
 export * from './history';
 export * from './jobs';
@@ -20,6 +22,7 @@ export type Store = JobStore & {
   readonly events: EventStore;
   readonly history: HistoryStore;
   readonly photos: PhotoStore;
+  readonly devices: DeviceStore;
   /** Takes a job and what happened on its site: a new job, its log with it. */
   take(job: Job, log: FloorFile['log']): Promise<Standing>;
   /** Whether the database answers. @throws where it does not */
@@ -44,6 +47,7 @@ function kept(database: Database, file: string): Store {
     events,
     take: (job, log) => jobs.create(job, (id, transaction) => events.copy(id, log, transaction)),
     history: historyStore(database),
+    devices: deviceStore(database),
     // beside the database, as a copy of it has them
     photos: photoStore(join(dirname(file), 'photos')),
     async healthy() {

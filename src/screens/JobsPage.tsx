@@ -8,6 +8,7 @@ import { LARGEST_FLOOR_FILE } from '@/core/given';
 import { ask, complaint, type SaveBody } from '@/ui/desk/api';
 import { useJobList, type ListedView, type Listing, type ListView } from '@/ui/desk/jobs';
 import { Button, Choice, Problems, Tick } from '@/ui/kit';
+import { Devices } from './Devices';
 import { JobCard } from './JobCard';
 import styles from './jobs.module.css';
 import { Logo } from './Logo';
@@ -56,6 +57,7 @@ export function JobsPage({ listing: given, first }: { listing: Listing; first: L
       <div style={{ display: 'flex', alignItems: 'center', gap: 14, flexWrap: 'wrap' }}>
         <Logo />
         <h1 style={{ font: '700 26px var(--text)', margin: 0, flex: 1 }}>Floors</h1>
+        <Devices />
         <ThemeButton />
         <Button onClick={() => file.current?.click()}>
           <FileUp size={17} /> Import a job or a drawing

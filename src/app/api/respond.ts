@@ -209,3 +209,9 @@ export async function serverSentEvents(
     headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform', connection: 'keep-alive' },
   });
 }
+
+/** A refusal for what only the machine that serves may see or do; null where the request is its own. The gate marks what comes from elsewhere. */
+export const onThisMachine = (request: Request): Response | null =>
+  request.headers.has('x-pitsaw-device')
+    ? problems(403, { path: '', text: 'Devices are looked after on the machine that serves Pitsaw.' })
+    : null;

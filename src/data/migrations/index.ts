@@ -2,6 +2,7 @@ import type { QueryInterface, Transaction } from 'sequelize';
 import * as first from './001-jobs';
 import * as second from './002-events';
 import * as third from './003-years';
+import * as fourth from './004-devices';
 
 /** A step from one shape of the database to the next, within the transaction that all steps share. */
 export type Migration = {
@@ -14,4 +15,5 @@ export const MIGRATIONS: readonly (readonly [string, Migration])[] = [
   ['001-jobs', first],
   ['002-events', second],
   ['003-years', third],
+  ['004-devices', fourth],
 ];

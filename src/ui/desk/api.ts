@@ -10,6 +10,9 @@ export type JobView = {
   readonly updatedAt: string;
 };
 
+/** A device that was paired to a server that is shared. */
+export type PairedDevice = { readonly id: string; readonly name: string; readonly pairedAt: string; readonly seenAt: string };
+
 /** How a job stands on the server, without what it holds. */
 export type StandingView = Omit<JobView, 'document'>;
 
