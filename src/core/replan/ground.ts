@@ -87,6 +87,8 @@ export function floorToLay(floor: Floor, before: PlanFloor | undefined, site: Si
     laid,
     lying,
   );
+  // where nothing was moved, what lies as planned leaves nothing bare
+  const unmoved = shift[0] === 0 && shift[1] === 0 && isLaidAlike(floor, before);
   const all = runsOf(floor, { frame, rows });
   const own = all.runs.filter((run) => !isBeyondSawn(run, before, lying));
   const dropped = all.runs.filter((run) => !own.includes(run));
@@ -96,7 +98,7 @@ export function floorToLay(floor: Floor, before: PlanFloor | undefined, site: Si
     const [a, b] = [renumbered.get(c.before), renumbered.get(c.after)];
     return a === undefined || b === undefined ? [] : [{ ...c, before: a, after: b }];
   });
-  const found = runs.map((run) => stretchesOf(run, lying, planned, site, floor.id));
+  const found = runs.map((run) => stretchesOf(run, lying, planned, site, floor.id, unmoved));
   // beside what lies, a strip that no row reaches
   const outside = [...clipBand(laid, 1, -Infinity, rows[0]!.from), ...clipBand(laid, 1, rows[rows.length - 1]!.to, Infinity)];
   const bare = [...outside, ...dropped.map((r) => r.shape), ...found.flatMap((f) => f.bare)].filter(isMoreThanRounded);
@@ -177,6 +179,7 @@ function stretchesOf(
   planned: readonly Placed[],
   site: Site,
   floor: string,
+  unmoved: boolean,
 ): { stretches: Stretch[]; bare: MultiPolygon } {
   const inRun = ({ piece, box }: Placed) =>
     piece.row === run.row.n &&
@@ -226,8 +229,38 @@ function stretchesOf(
         };
       }),
   );
-  const covered = [...lies.map(grown), ...stretches.map((s) => s.run.shape)];
-  return { stretches, bare: fills(run, lies, covered) ? [] : difference([run.shape], covered) };
+  return { stretches, bare: unmoved && !otherwise ? [] : bareIn(run, lies, stretches) };
+}
+
+/** What of a run neither lies nor is to be laid. */
+function bareIn(run: Run, lies: readonly Placed[], stretches: readonly Stretch[]): MultiPolygon {
+  const shapes = [...lies.map((l) => l.shape), ...stretches.map((s) => s.run.shape)];
+  if ([run.shape, ...shapes].every(isPlain)) return bareBeside(run, shapes);
+  return difference([run.shape], [...lies.map(grown), ...stretches.map((s) => s.run.shape)]);
+}
+
+const isPlain = (shape: Polygon): boolean => {
+  const { minX, minY, maxX, maxY } = boxOf(shape[0]!);
+  return shape.length === 1 && shape[0]!.length === 4 && Math.abs(polygonArea(shape) - (maxX - minX) * (maxY - minY)) < HAIR;
+};
+
+/** The same where all are plain boxes: no corner of one lies within another, so that what is bare are strips. */
+function bareBeside({ u0, u1, w0, w1 }: Run, shapes: readonly Polygon[]): MultiPolygon {
+  const boxes = shapes.map((s) => boxOf(s[0]!)).sort((a, b) => a.minX - b.minX);
+  const found: Polygon[] = [];
+  const add = (a: number, b: number, c: number, d: number) => {
+    const [from, to, low, high] = [Math.max(u0, a), Math.min(u1, b), Math.max(w0, c), Math.min(w1, d)];
+    if (to - from > HAIRLINE && high - low > HAIRLINE) found.push([[[from, low], [to, low], [to, high], [from, high]]]); // prettier-ignore
+  };
+  let reach = u0;
+  for (const { minX, maxX, minY, maxY } of boxes) {
+    add(reach, minX, w0, w1);
+    add(minX, maxX, w0, minY);
+    add(minX, maxX, maxY, w1);
+    reach = Math.max(reach, maxX);
+  }
+  add(reach, u1, w0, w1);
+  return found;
 }
 
 /** Twice what a corner may be rounded by, mm. */
@@ -239,14 +272,6 @@ const grown = ({ shape, box }: Placed): Polygon => {
   const out = (at: number, middle: number) => at + Math.sign(at - middle) * HAIRLINE;
   return shape.map((ring, k) => (k > 0 ? ring : ring.map((p): Point => [out(p[0], u), out(p[1], w)])));
 };
-
-/** Whether a run is covered without a look at every corner: nothing sticks out of it, and the areas are the same. */
-function fills({ shape, u0, u1, w0, w1 }: Run, lies: readonly Placed[], covered: MultiPolygon): boolean {
-  const inside = lies.every(({ box }) => box.minX > u0 - HAIR && box.maxX < u1 + HAIR && box.minY > w0 - HAIR && box.maxY < w1 + HAIR);
-  const area = covered.reduce((sum, p) => sum + polygonArea(p), 0);
-  const plain = shape.length === 1 && shape[0]!.length === 4;
-  return plain && inside && Math.abs(polygonArea(shape) - area) < HAIR * (w1 - w0);
-}
 
 /** Whether two planned pieces meet end to end at a place. */
 const isJoint = (u: number, own: readonly Placed[]): boolean =>

@@ -194,7 +194,7 @@ export type Choosing =
   | 'anew';
 
 /** Steps at most: a person waits for the answer. */
-const MOST_STEPS = { mended: 40_000, anew: 16_000 };
+const MOST_STEPS = { mended: 25_000, anew: 8_000 };
 
 /** Finds joints for every stretch of floors that share their planks. */
 export function jointsFor(

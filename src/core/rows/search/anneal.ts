@@ -160,7 +160,7 @@ export function anneal(setting: Annealing, progress?: Progress): { readonly best
     }
   };
   const rounds = roundsFor(price, task);
-  if (steps > 0 && free.length <= MOST_POLISHED && task.part !== 'planks' && !task.pattern && !ideal(best))
+  if (steps > 0 && free.length <= MOST_POLISHED && task.part !== 'planks' && !task.pattern && !task.fixed && !ideal(best))
     for (let k = 0; k < POLISHES; k++) polish(rounds[rounds.length - 1]!);
   starters.set(bestStarters);
   terms.remeasure(free);
