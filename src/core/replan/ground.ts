@@ -187,7 +187,9 @@ function stretchesOf(
     Math.min(box.maxY, run.w1) - Math.max(box.minY, run.w0) > HAIR;
   const own = planned.filter(inRun).sort((a, b) => a.box.minX - b.box.minX);
   const lies = lying.filter(inRun).sort((a, b) => a.box.minX - b.box.minX);
-  const joints = [...new Set(own.flatMap(({ box }) => [box.minX, box.maxX]).map(round3))].sort((a, b) => a - b);
+  const ends = own.flatMap(({ box }) => [box.minX, box.maxX]).sort((a, b) => a - b);
+  // an end and the beginning that it meets were rounded each by itself
+  const joints = ends.filter((u, k) => k === 0 || u - ends[k - 1]! > SAME);
   const hasJoint = (u: number) => joints.some((j) => Math.abs(j - u) < SAME);
   const within = (from: number, to: number) => joints.filter((u) => u > from + SAME && u < to - SAME && isJoint(u, own));
   if (lies.length === 0)
