@@ -241,3 +241,33 @@ test('pack writes a PDF where it is told to, and says in one line where it canno
   });
   expect(pitsaw('pack', crewed()).status).toBe(2);
 });
+
+test('replan goes on from a log: what lies is marked, the rest planned; a log that makes no sense is refused with its line', () => {
+  const job = office();
+  const plan = JSON.parse(pitsaw('plan', job).stdout) as {
+    floors: { pieces: { id: string; row: number; plank: number; laid?: boolean }[] }[];
+  };
+  const log = (...lines: object[]) =>
+    file(
+      [{ what: 'begun', format: 'pitsaw/log', version: 1, plan }, ...lines]
+        .map((line, i) => `${JSON.stringify({ n: i + 1, time: '2026-03-02T08:00', by: 'Wren', ...line })}\n`)
+        .join(''),
+      'day.pitsaw-log.jsonl',
+    );
+  const later = plan.floors[0]!.pieces.find((p) => p.row === 4)!;
+  const on = pitsaw('replan', job, '--log', log({ what: 'laid', floor: 'f1', row: 1 }, { what: 'broken', plank: later.plank }));
+  expect(on.stderr).toBe('');
+  const next = planSchema.parse(JSON.parse(on.stdout));
+  const { pieces } = next.floors[0]!;
+  expect(pieces.filter((p) => p.laid === true).map((p) => p.id)).toEqual(
+    plan.floors[0]!.pieces.filter((p) => p.row === 1).map((p) => p.id),
+  );
+  expect(pieces.some((p) => p.plank === later.plank && p.laid !== true)).toBe(false);
+  const wrong = pitsaw('replan', job, '--log', log({ what: 'laid', floor: 'f1', row: 99 }));
+  expect([wrong.status, wrong.stdout, wrong.stderr]).toEqual([
+    2,
+    '',
+    expect.stringMatching(/^line 2: lays row 99, of which nothing is left to lay\n$/),
+  ]);
+  expect(pitsaw('replan', job).status).toBe(2);
+});

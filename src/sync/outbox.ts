@@ -53,7 +53,8 @@ export function openOutbox(name = 'pitsaw-site'): Outbox {
     drop: (jobId, ids) =>
       orElse(undefined, async (db) => {
         const transaction = db.transaction('told', 'readwrite');
-        for await (const cursor of transaction.store.index('jobId').iterate(jobId)) if (ids.has(cursor.value.event.id)) await cursor.delete();
+        for await (const cursor of transaction.store.index('jobId').iterate(jobId))
+          if (ids.has(cursor.value.event.id)) await cursor.delete();
         await transaction.done;
       }),
     hear: (jobId, lines) =>

@@ -4,6 +4,7 @@
  */
 export { calendarOf, clockOf, clockText, crewOf, type Calendar, type WholeCrew } from './calendar';
 export { PACE_UNITS, paceOfLog, type PaceFrom, type WholePace } from './pace';
+export { rowTimes, spreadOf, type LaidRowTime, type Spread } from './spread';
 export { TASK_KINDS, type Task, type TaskKind } from './tasks';
 export { criticalOf, scheduled, slackOf, type Duty } from './schedule';
 export { days, plannedIn, taskWords, type DaysReport, type Planned, type Wait } from './answer';

@@ -60,7 +60,8 @@ function partsOf(
       .sort((a, b) => a.u0 - b.u0);
     for (const part of own) {
       const above = before.filter((b) => b.row === row.n - 1 && Math.min(b.u1, part.u1) - Math.max(b.u0, part.u0) > TOUCHES);
-      const islands = [...new Set(above.map((b) => root(b.island)))];
+      // the one that was begun first takes in the others
+      const islands = [...new Set(above.map((b) => root(b.island)))].sort((a, b) => a - b);
       part.island = islands.length > 0 ? islands[0]! : joined.push(joined.length) - 1;
       if (islands.length > 1) meets.set(part, islands);
       for (const other of islands.slice(1)) joined[other] = part.island;

@@ -9,6 +9,7 @@ import { useInHand } from './hand';
 import { LogList } from './LogList';
 import { Onward } from './Onward';
 import { Otherwise } from './Otherwise';
+import { Pace } from './Pace';
 import { Rack } from './Rack';
 import { RowInHand } from './RowInHand';
 import { Ahead } from './Ahead';
@@ -34,6 +35,7 @@ export function Reading() {
         parts={[
           ...(hand ? [{ name: 'ahead', title: 'Cut ahead', content: <Ahead hand={hand} /> }] : []),
           { name: 'rack', title: 'Rack', content: <Rack /> },
+          { name: 'pace', title: 'Pace', content: <Pace /> },
           { name: 'log', title: 'Log', content: <LogList /> },
           { name: 'who', title: 'Who is at work here', content: <Who /> },
         ]}
