@@ -98,6 +98,39 @@ async function holding(page: Page, url: string, list: string): Promise<void> {
   );
 }
 
+/** The row screen on a phone without a network: from opening the page to the piece in hand, and from a press to the frame that answers it. */
+async function onSite(page: Page, url: string): Promise<void> {
+  await page.goto(`${url}/lay`);
+  await page.getByRole('button', { name: 'Begin laying' }).click();
+  const title = page.getByRole('region', { name: 'The piece in hand' });
+  await title.waitFor();
+  // the device keeps what it needs
+  await page.waitForTimeout(6000);
+  await page.context().setOffline(true);
+  const opened: number[] = [];
+  for (let i = 0; i < 7; i++) {
+    const begun = performance.now();
+    await page.goto(`${url}/lay`, { waitUntil: 'commit' });
+    await title.waitFor();
+    opened.push(performance.now() - begun);
+  }
+  await page.waitForTimeout(1500);
+  const pressed: number[] = [];
+  for (let i = 0; i < 20; i++) {
+    const took = await page.evaluate(`new Promise((done) => {
+      const host = document.querySelector('[aria-label="The piece in hand"]');
+      const button = [...host.querySelectorAll('button')].find((b) => b.textContent === 'Laid');
+      const begun = performance.now();
+      new MutationObserver((_, o) => { o.disconnect(); requestAnimationFrame(() => done(performance.now() - begun)); }).observe(host, { childList: true, subtree: true, characterData: true, attributes: true });
+      button.click();
+    })`);
+    pressed.push(took as number);
+  }
+  console.log(
+    `without a network: the piece in hand ${median(opened).toFixed(0)} ms after the page is opened (worst ${Math.max(...opened).toFixed(0)}); a press answered in ${median(pressed).toFixed(1)} ms (worst ${Math.max(...pressed).toFixed(1)})`,
+  );
+}
+
 export async function measureBrowser(): Promise<void> {
   ensureBuilt();
   const database = join(tmpdir(), `pitsaw-bench-${process.pid}.sqlite`);
@@ -115,6 +148,7 @@ export async function measureBrowser(): Promise<void> {
   try {
     await opening(await page(), `${await put(cottage)}/rows`);
     await dragging(await page(), `${await put(newJob('Hall', 'metric', 24_000, 10_400))}/setout`);
+    await onSite(await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage(), await put(cottage));
     await holding(await page(), `${await put(brokenHall())}/plank`, url);
   } finally {
     await browser.close();

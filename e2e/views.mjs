@@ -68,15 +68,6 @@ export const views = [
     },
   },
   {
-    name: 'walking-in',
-    job: cottage,
-    stage: 'rows',
-    before: async (page) => {
-      await page.locator('path.piece').first().waitFor();
-      await page.keyboard.down('v');
-    },
-  },
-  {
     name: 'history',
     job: office,
     stage: 'room',
@@ -103,7 +94,7 @@ export const views = [
     },
   },
   { name: 'setout-phone', job: ferry, stage: 'setout', size: phone, theme: 'sun' },
-  { name: 'cuts-phone', job: ferry, stage: 'cuts', size: phone },
+  { name: 'lay-phone', job: office, stage: 'lay', size: phone },
   {
     name: 'walk',
     job: ferry,

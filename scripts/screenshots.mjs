@@ -25,7 +25,14 @@ try {
     const page = await browser.newPage({ viewport: view.size ?? { width: 1280, height: 800 } });
     if (view.theme) await page.addInitScript((theme) => localStorage.setItem('theme', theme), view.theme);
     await page.goto(url + (view.job ? `/jobs/${idOf(view.job)}/${view.stage}` : '/'));
-    if (view.job) await page.getByLabel('Tally').locator('dd').first().filter({ hasText: /\d/ }).waitFor();
+    // on a phone in the hand there is no tally
+    if (view.job)
+      await page
+        .getByLabel('Tally')
+        .locator('dd')
+        .first()
+        .filter({ hasText: /\d/ })
+        .waitFor({ state: view.stage === 'lay' ? 'attached' : 'visible' });
     await view.before?.(page);
     await page.waitForTimeout(700);
     await page.screenshot({ path: join(folder, `${view.name}.png`) });

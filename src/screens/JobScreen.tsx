@@ -42,9 +42,12 @@ export function JobScreen({ view }: { view: JobView }) {
   useEffect(() => listenTo(view.id), [view.id]);
   useEffect(() => {
     // once all code is here, the device keeps it: a site has no network
-    const wait = setTimeout(() => void fetchReadings().then(() => keepForOffline(view.id, [stage.name, 'lay'])), SETTLED);
+    const wait = setTimeout(
+      () => void fetchReadings().then(() => keepForOffline({ id: view.id, name: view.document.name }, [stage.name, 'lay'])),
+      SETTLED,
+    );
     return () => clearTimeout(wait);
-  }, [view.id, stage.name]);
+  }, [view, stage.name]);
   return opened ? <Opened view={view} stage={stage} /> : <Opening view={view} />;
 }
 

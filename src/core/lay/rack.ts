@@ -57,6 +57,7 @@ export function rackOnSite(site: Site, plan: Plan, kerf: number): readonly OnRac
     }
     // strips beside what lies or is sawn
     for (const { key, piece } of mine) {
+      if (isGone(plank.gone, piece.cut.from, piece.cut.to)) continue;
       if (site.sawn.has(key) || found.some((f) => f.plank === plank.n && f.becomes.includes(key))) continue;
       const { cut } = piece;
       found.push({ ...size, from: cut.from, to: cut.to, hand: hand(cut.from, cut.to), width: cut.high - cut.low, whole: false, sawn: false, becomes: [key] }); // prettier-ignore

@@ -10,6 +10,7 @@ import { cutListCsv, cutWords, planSvg, restWords, slideWords, takeWords } from 
 import {
   choose,
   fetchLog,
+  isOtherPlan,
   isSawn,
   pieceChoice,
   sawn,
@@ -44,6 +45,7 @@ export function Reading() {
   const slid = useMemo(() => new Map((untippable ?? []).map((u) => [`${u.floor}/${u.piece}`, u] as const)), [untippable]);
   const pieces = useMemo(() => plan?.floors.flatMap((f) => f.pieces.map((p) => [f.id, p] as const)) ?? [], [plan]);
   const done = useMemo(() => pieces.filter(([id, p]) => isSawn(site, id, p)).length, [pieces, site]);
+  const otherPlan = useMemo(() => plan !== null && isOtherPlan(site.site, plan), [plan, site.site]);
   if (!plan || !floor)
     return <Why tone="quiet">{asked.working ? 'The cuts are being worked out …' : 'The cut list comes with the plan.'}</Why>;
   return (
@@ -64,6 +66,7 @@ export function Reading() {
           pieces are ticked off.
         </Why>
       )}
+      {otherPlan && <Why tone="must">Laying is under way by a plan that was changed on site. What is to be sawn now stands in Lay.</Why>}
       {site.trouble && <Why tone="should">{site.trouble}</Why>}
       <Why>Mark each piece turned over its place; the gap is taken off already. Left is left for someone facing the starting wall.</Why>
       <Out job={job} plan={plan} rows={rows} />

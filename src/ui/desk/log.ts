@@ -274,6 +274,13 @@ export function piecesOf(plan: Plan): ReadonlyMap<string, Piece> {
   return found;
 }
 
+/** Whether laying is under way by another plan than the one on screen. */
+export const isOtherPlan = (site: Site | null, plan: Plan): boolean =>
+  site !== null &&
+  site.plan !== null &&
+  site.laid.size > 0 &&
+  plan.floors.some((f) => f.pieces.some((p) => !hasPiece(site.plan!, f.id, p)));
+
 /** Whether a piece of the plan on screen is sawn: just this piece of just this plank. */
 export function isSawn({ site }: Pick<SiteState, 'site'>, floor: string, piece: Piece): boolean {
   const key = pieceKey(floor, piece);
@@ -291,6 +298,8 @@ export function sawn(plan: Plan, floor: string, piece: Piece, on: boolean): void
     if (line !== undefined) takeBack(line);
     return;
   }
+  // once something lies, the plan in force is changed on site only
+  if (site?.plan && site.laid.size > 0 && !hasPiece(site.plan, floor, piece)) return;
   if (!site?.plan) happened({ what: 'begun', format: 'pitsaw/log', version: 1, plan });
   else if (!hasPiece(site.plan, floor, piece)) happened({ what: 'replanned', plan });
   happened({ what: 'cut', piece: key });
