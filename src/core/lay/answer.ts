@@ -1,6 +1,7 @@
 import { answer } from '../answer';
 import { surveyOf } from '../given';
-import { groundOfSite, siteOf } from './site';
+import { siteOf } from './site';
+import { groundOfSite } from './stands';
 
 /** What stands on site: what lies, what is sawn, which wood there is and which plan is in force. */
 export const lay = answer({

@@ -1,5 +1,5 @@
 import type { Piece, Plan } from '../given';
-import { pieceKey, type PieceKey, type Site } from './site';
+import { pieceKey, type PieceKey, type Site } from './stands';
 import { isGone, SAME_PLACE } from './wood';
 
 /** Something that is left of a begun plank, as it lies on the rack. */
