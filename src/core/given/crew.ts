@@ -18,8 +18,12 @@ const rate = number('a pace').positive('must be more than 0').max(100_000, 'far 
 /** Minutes from midnight of a time of the day. */
 export const minutesOf = (text: string): number => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));
 
-/** What a job holds on its crew; without `begin` nothing is planned. */
+/** What a job holds on its crew (without `begin` nothing is planned), and in which order rooms are laid where that is not as they were drawn. */
 export const crewShape = {
+  laying: z
+    .looseObject({ order: z.array(id, { error: 'order is a list of rooms' }).max(500, 'more than 500 rooms') })
+    .partial()
+    .optional(),
   crew: z
     .looseObject({
       people: number('a count').int('must be a whole number').min(1, 'at least one').max(50, 'more than 50 people'),

@@ -4,6 +4,7 @@
  */
 import { boxOf, frameOf, turned, type Frame, type Ring } from '../geometry';
 import { measureRows } from '../audit';
+import { rackOf } from '../plan';
 import type { Job, Piece, Plan, PlanFloor } from '../given';
 
 /** How a row is laid: on from the row before it, begun on a line measured from the rows that are there, or backwards into the row after it. */
@@ -72,6 +73,26 @@ function partsOf(
   return { parts, meets };
 }
 
+/** The floors of a plan in the order in which a person wants their rooms laid; as the plan has them where nothing is said. */
+export function layingOrder({ floors }: Pick<Plan, 'floors'>, { laying }: Pick<Job, 'laying'>): readonly PlanFloor[] {
+  const order = laying?.order ?? [];
+  const placeOf = (floor: PlanFloor) => Math.min(...floor.spaces.map((s) => (order.includes(s) ? order.indexOf(s) : order.length)));
+  return [...floors].sort((a, b) => placeOf(a) - placeOf(b));
+}
+
+/** What an order of the rooms costs: pieces laid backwards, parts begun on a line of their own, and the most remainders that wait. */
+export type OrderCost = { readonly back: number; readonly lines: number; readonly waiting: number };
+
+export function orderCost(plan: Pick<Plan, 'floors' | 'planks'>, job: Pick<Job, 'obstacles' | 'openings' | 'laying'>): OrderCost {
+  const floors = layingOrder(plan, job);
+  const steps = courseOf({ ...plan, floors } as Plan, job);
+  return {
+    back: steps.filter((s) => s.way === 'back').reduce((sum, s) => sum + s.pieces.length, 0),
+    lines: steps.filter((s) => s.way === 'own-line').length,
+    waiting: rackOf(floors).greatest,
+  };
+}
+
 /**
  * The steps of the work on a plan, floor by floor.
  *
@@ -79,8 +100,8 @@ function partsOf(
  */
 export function courseOf(
   plan: Plan,
-  job: Pick<Job, 'obstacles' | 'openings'>,
-  floors: readonly string[] = plan.floors.map((f) => f.id),
+  job: Pick<Job, 'obstacles' | 'openings' | 'laying'>,
+  floors: readonly string[] = layingOrder(plan, job).map((f) => f.id),
 ): readonly Step[] {
   return floors.flatMap((id) => {
     const floor = plan.floors.find((f) => f.id === id);

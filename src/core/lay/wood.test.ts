@@ -1,7 +1,20 @@
 import fc from 'fast-check';
 import { newJob, planFile, problemLine, readLogText, type Plan } from '../given';
 import { planJob } from '../plan';
-import { courseOf, cutAhead, groundOfSite, inHand, openSite, rackOnSite, siteOf, stepInHand, withWalls, type Begun } from '.';
+import {
+  courseOf,
+  cutAhead,
+  groundOfSite,
+  inHand,
+  layingOrder,
+  openSite,
+  orderCost,
+  rackOnSite,
+  siteOf,
+  stepInHand,
+  withWalls,
+  type Begun,
+} from '.';
 import { cutList } from '../plan';
 import { boxOf } from '../geometry';
 
@@ -182,4 +195,14 @@ test('a line that made sense once and makes none any more counts for nothing, an
   for (const event of events.value) open.heard(event);
   expect(open.now()).toMatchObject({ last: 3, highest: most });
   expect(open.now().lying.size).toBe(rowOf(1).length);
+});
+
+test('rooms are laid in the order that somebody wants, and its cost is told', () => {
+  const two = { ...job, spaces: [...job.spaces, { id: 'store', name: 'Store', outline: [[5000, 0], [7600, 0], [7600, 2000], [5000, 2000]] as [number, number][] }] }; // prettier-ignore
+  const made = (planJob(two, { steps: 200 }) as { value: Plan }).value;
+  const wanted = { ...two, laying: { order: ['store'] } };
+  expect(layingOrder(made, two).map((f) => f.id)).toEqual(['f1', 'f2']);
+  expect(courseOf(made, wanted)[0]).toMatchObject({ floor: 'f2', row: 1 });
+  expect(orderCost(made, wanted)).toMatchObject({ back: 0, lines: 0 });
+  expect(orderCost(made, wanted).waiting).toBeGreaterThan(0);
 });

@@ -1,12 +1,12 @@
 'use client';
 import { useMemo } from 'react';
 import type { MultiPolygon } from '@/core/geometry';
-import { useSite } from '@/ui/desk';
+import { useJob, usePlan, useSite } from '@/ui/desk';
 import { multiPath } from '@/ui/sheet/paths';
 import { RowNumbers } from '@/ui/sheet/RowNumbers';
 import { matrixOf, type View } from '@/ui/sheet/view';
-import { useInHand } from './hand';
-import { usePreview } from './preview';
+import { stepsOf, useInHand } from './hand';
+import { useGrowing, usePreview } from './preview';
 import styles from './lay.module.css';
 
 /** The floor as it lies by now, the plan for the rest, what is sawn, and the row in hand. */
@@ -14,7 +14,10 @@ export function Overlay({ view }: { view: View }) {
   const site = useSite((s) => s.site);
   const hand = useInHand();
   const preview = usePreview((s) => s.way);
-  const plan = preview?.plan ?? site?.plan ?? null;
+  const planned = usePlan();
+  const job = useJob();
+  const growing = useGrowing((s) => s.step);
+  const plan = preview?.plan ?? site?.plan ?? (growing === null ? null : planned);
   const drawn = useMemo(() => {
     if (!plan || !site) return null;
     const path = (outlines: readonly (readonly (readonly (readonly [number, number])[])[])[]) => multiPath(outlines as MultiPolygon);
@@ -33,6 +36,21 @@ export function Overlay({ view }: { view: View }) {
       ),
     };
   }, [plan, site, preview]);
+  const grown = useMemo(() => {
+    if (!plan || growing === null) return null;
+    const done = new Set(stepsOf(plan, job).slice(0, growing).flatMap((s) => s.pieces.map((p) => `${s.floor}/${p}`))); // prettier-ignore
+    return multiPath(plan.floors.flatMap((f) => f.pieces.filter((p) => done.has(`${f.id}/${p.id}`)).map((p) => p.outline)));
+  }, [plan, growing, job]);
+  if (plan && grown !== null)
+    return (
+      <>
+        <g transform={matrixOf(view)} aria-hidden>
+          <path className={styles.waiting} d={multiPath(plan.floors.flatMap((f) => f.pieces.map((p) => p.outline)))} fillRule="evenodd" />
+          <path className={styles.laid} d={grown} fillRule="evenodd" />
+        </g>
+        <RowNumbers plan={plan} view={view} />
+      </>
+    );
   if (!plan || !site || !drawn) return null;
   return (
     <>

@@ -9,6 +9,7 @@ import { useInHand } from './hand';
 import { LogList } from './LogList';
 import { Onward } from './Onward';
 import { Otherwise } from './Otherwise';
+import { OrderOfWork } from './OrderOfWork';
 import { Pace } from './Pace';
 import { Rack } from './Rack';
 import { RowInHand } from './RowInHand';
@@ -34,6 +35,7 @@ export function Reading() {
         open={[]}
         parts={[
           ...(hand ? [{ name: 'ahead', title: 'Cut ahead', content: <Ahead hand={hand} /> }] : []),
+          { name: 'order', title: 'Order of work', content: <OrderOfWork plan={site.plan} /> },
           { name: 'rack', title: 'Rack', content: <Rack /> },
           { name: 'pace', title: 'Pace', content: <Pace /> },
           { name: 'log', title: 'Log', content: <LogList /> },
@@ -71,6 +73,7 @@ function Begin({ plan }: { plan: Plan }) {
           {musts} {musts === 1 ? 'limit is' : 'limits are'} broken by this plan. See Rows before you saw.
         </Why>
       )}
+      <OrderOfWork plan={plan} />
       <Why tone="quiet">Eyes, ears and dust mask at the saw; guards on; the knife away from the body.</Why>
       <Button
         variant="solid"

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Event, Job, Piece, Plan, PlanFloor } from '@/core/given';
-import { courseOf, pieceKey, stepInHand, type Site, type Step } from '@/core/lay';
+import { courseOf, layingOrder, pieceKey, stepInHand, type Site, type Step } from '@/core/lay';
 import { cutList, type CutLine } from '@/core/plan';
 import { useJob, useSite } from '@/ui/desk';
 
@@ -17,22 +17,27 @@ export type InHand = {
   readonly cuts: ReadonlyMap<string, CutLine>;
 };
 
-const courses = new WeakMap<Plan, readonly Step[]>();
-const lists = new WeakMap<Plan, ReadonlyMap<string, CutLine>>();
+const courses = new WeakMap<Plan, { readonly job: Job; readonly steps: readonly Step[] }>();
+const lists = new WeakMap<Plan, { readonly laying: Job['laying']; readonly cuts: ReadonlyMap<string, CutLine> }>();
 
 /** The steps of a plan, worked out once. */
 export function stepsOf(plan: Plan, job: Job): readonly Step[] {
-  const found = courses.get(plan) ?? courseOf(plan, job);
-  courses.set(plan, found);
-  return found;
+  const known = courses.get(plan);
+  const { laying, obstacles, openings } = job;
+  if (known && known.job.laying === laying && known.job.obstacles === obstacles && known.job.openings === openings) return known.steps;
+  const steps = courseOf(plan, job);
+  courses.set(plan, { job, steps });
+  return steps;
 }
 
-/** How each piece of a plan is cut, worked out once. */
-export function cutsOf(plan: Plan, kerf: number): ReadonlyMap<string, CutLine> {
-  const found =
-    lists.get(plan) ?? new Map(cutList(plan, kerf).flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}`, l] as const)));
-  lists.set(plan, found);
-  return found;
+/** How each piece of a plan is cut in the order in which rooms are laid, worked out once. */
+export function cutsOf(plan: Plan, job: Job): ReadonlyMap<string, CutLine> {
+  const known = lists.get(plan);
+  if (known && known.laying === job.laying) return known.cuts;
+  const rows = cutList({ ...plan, floors: layingOrder(plan, job) }, job.kerf);
+  const cuts = new Map(rows.flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}`, l] as const)));
+  lists.set(plan, { laying: job.laying, cuts });
+  return cuts;
 }
 
 /** What is in hand; null before laying began, and when all lies. */
@@ -50,7 +55,7 @@ export function inHand(site: Site | null, job: Job): InHand | null {
   const byId = new Map(floor.pieces.map((p) => [p.id, p]));
   const pieces = step.pieces.map((id) => byId.get(id)!);
   const piece = pieces.find((p) => !lies(floor.id, p.id))!;
-  const cuts = cutsOf(plan, job.kerf);
+  const cuts = cutsOf(plan, job);
   return { plan, site, steps, step, floor, pieces, piece, line: cuts.get(pieceKey(floor.id, piece))!, cuts };
 }
 
