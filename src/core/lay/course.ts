@@ -15,6 +15,8 @@ export type Due =
   | { readonly what: 'push' }
   | { readonly what: 'register'; readonly obstacle: string }
   | { readonly what: 'undercut'; readonly opening: string }
+  /** strips of pad that the row comes to lie on, by their letters and numbers */
+  | { readonly what: 'pad'; readonly strips: readonly string[] }
   | { readonly what: 'meets'; readonly rows: readonly number[] };
 
 /** A row, or the part of it that is laid in one go. */
@@ -93,19 +95,37 @@ export function orderCost(plan: Pick<Plan, 'floors' | 'planks'>, job: Pick<Job, 
   };
 }
 
+/** A strip of what lies beneath, in plan. */
+export type PadStrip = { readonly floor: string; readonly id: string; readonly outline: Ring };
+
 /**
- * The steps of the work on a plan, floor by floor.
+ * The steps of the work on a plan, floor by floor in the order that is wanted.
  *
- * @param floors in which order floors are laid, where not as the plan has them
+ * @param pads strips of pad, each of which is rolled out when a row comes to lie on it: what lies open is walked on
  */
-export function courseOf(
-  plan: Plan,
-  job: Pick<Job, 'obstacles' | 'openings' | 'laying'>,
-  floors: readonly string[] = layingOrder(plan, job).map((f) => f.id),
-): readonly Step[] {
-  return floors.flatMap((id) => {
-    const floor = plan.floors.find((f) => f.id === id);
-    return floor ? courseOfFloor(floor, job) : [];
+export function courseOf(plan: Plan, job: Pick<Job, 'obstacles' | 'openings' | 'laying'>, pads: readonly PadStrip[] = []): readonly Step[] {
+  return layingOrder(plan, job).flatMap((floor) =>
+    withPads(
+      courseOfFloor(floor, job),
+      floor,
+      pads.filter((p) => p.floor === floor.id),
+    ),
+  );
+}
+
+/** Puts to each step the strips of pad that it is the first to lie on. */
+function withPads(steps: readonly Step[], floor: PlanFloor, pads: readonly PadStrip[]): readonly Step[] {
+  if (pads.length === 0) return steps;
+  const frame = frameOf(floor.direction);
+  const reach = (ring: Ring) => boxOf(ring.map((p) => turned(frame, p)));
+  const pieces = new Map(floor.pieces.map((p) => [p.id, reach(p.outline[0]!)]));
+  let left = pads.map((p) => ({ id: p.id, box: reach(p.outline) }));
+  return steps.map((step) => {
+    const own = step.pieces.map((id) => pieces.get(id)!);
+    const over = left.filter(({ box: a }) => own.some((b) => Math.min(a.maxX, b.maxX) - Math.max(a.minX, b.minX) > TOUCHES && Math.min(a.maxY, b.maxY) - Math.max(a.minY, b.minY) > TOUCHES)); // prettier-ignore
+    if (over.length === 0) return step;
+    left = left.filter((l) => !over.includes(l));
+    return { ...step, due: [{ what: 'pad' as const, strips: over.map((o) => o.id) }, ...step.due] };
   });
 }
 

@@ -206,3 +206,17 @@ test('rooms are laid in the order that somebody wants, and its cost is told', ()
   expect(orderCost(made, wanted)).toMatchObject({ back: 0, lines: 0 });
   expect(orderCost(made, wanted).waiting).toBeGreaterThan(0);
 });
+
+test('a strip of pad is rolled out at the first row that lies on it', () => {
+  const { minX, maxX, minY, maxY } = boxOf(job.spaces[0]!.outline);
+  const strip = (id: string, low: number, high: number) => ({ floor: 'f1', id, outline: [[minX, low], [maxX, low], [maxX, high], [minX, high]] as const }); // prettier-ignore
+  const steps = courseOf(plan, job, [
+    strip('A1', maxY - 1000, maxY),
+    strip('A2', maxY - 2000, maxY - 1000),
+    strip('A3', minY, maxY - 2000),
+  ]);
+  const due = steps.flatMap((s) => s.due.flatMap((d) => (d.what === 'pad' ? d.strips.map((id) => [id, s.row] as const) : [])));
+  const rowAt = (w: number) => floor.rows.find((r) => r.to > w + 1)!.n;
+  // direction 0: rows are counted downwards from the greatest y
+  expect(due).toEqual([['A1', 1], ['A2', rowAt(-(maxY - 1000))], ['A3', rowAt(-(maxY - 2000))]]); // prettier-ignore
+});

@@ -1,8 +1,8 @@
 'use client';
-import { Box } from '@chakra-ui/react';
+import { Box, FileUpload } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Plan } from '@/core/given';
-import { happened, hush, look, useAnswer, useDeskState, useJob, useSite } from '@/ui/desk';
+import { happened, hush, look, takeInLog, useAnswer, useDeskState, useJob, useSite } from '@/ui/desk';
 import { BigNumber, Button, Folds, Mistake, ReadingTitle, Stops, Why } from '@/ui/kit';
 import { backOneStep } from './actions';
 import { useInHand } from './hand';
@@ -86,7 +86,25 @@ function Begin({ plan }: { plan: Plan }) {
       >
         Begin laying
       </Button>
+      <TakeInLog />
     </>
+  );
+}
+
+/** A log that was written elsewhere: of another device, or before this job was moved here. */
+function TakeInLog() {
+  const [wrong, setWrong] = useState<string>();
+  const take = async (file: File | undefined) => file && setWrong(takeInLog(await file.text()) ?? undefined);
+  return (
+    <Box mt="4">
+      <FileUpload.Root accept={['.jsonl']} maxFiles={1} onFileAccept={(e) => void take(e.files[0])}>
+        <FileUpload.HiddenInput aria-label="Log file" />
+        <FileUpload.Trigger asChild>
+          <Button>Take in a log file</Button>
+        </FileUpload.Trigger>
+      </FileUpload.Root>
+      <Mistake text={wrong === undefined ? undefined : `That log cannot be taken in: ${wrong}.`} />
+    </Box>
   );
 }
 

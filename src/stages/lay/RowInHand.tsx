@@ -1,5 +1,6 @@
 'use client';
-import { pieceKey } from '@/core/lay';
+import { useMemo } from 'react';
+import { courseOf, pieceKey, type Due, type PadStrip } from '@/core/lay';
 import { plankOf } from '@/core/plan';
 import { formatLength } from '@/core/units';
 import { cutWords, restWords, slideWords } from '@/formats';
@@ -19,6 +20,7 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
   const untippable = useAnswer('edges').value?.untippable;
   const { floor, piece, pieces, step, steps, line, plan, site } = hand;
   const plank = plankOf(plan, piece);
+  const due = useDue(hand);
   const sawn = site.sawn.has(pieceKey(floor.id, piece));
   const whole = line.crosscuts.length + line.early.length === 0 && !line.rip && !line.shape;
   const { take, of } = fromWhere(line, plank.box, display);
@@ -38,9 +40,9 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
       </h1>
       <Strip hand={hand} display={display} />
       {way && <Why tone="should">{way}</Why>}
-      {step.due.map((due) => (
-        <Why key={JSON.stringify(due)} tone="should">
-          {dueWords(due)}
+      {due.map((one) => (
+        <Why key={JSON.stringify(one)} tone="should">
+          {dueWords(one)}
         </Why>
       ))}
       <p className={styles.asked}>{sawn ? 'Sawn; lay it' : whole ? 'Lay it' : 'Saw it to'}</p>
@@ -88,6 +90,17 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
       </p>
     </section>
   );
+}
+
+/** What comes due at the step in hand, the strips of pad that it is the first to lie on among it. */
+function useDue({ plan, steps, step }: InHand): readonly Due[] {
+  const job = useJob();
+  const beneath = useAnswer('beneath').value;
+  const all = useMemo(() => {
+    const pads = (beneath?.layers ?? []).filter((l) => l.kind === 'pad').flatMap((l) => l.pieces.map((p): PadStrip => ({ floor: l.floor, id: p.id, outline: p.outline[0]! }))); // prettier-ignore
+    return courseOf(plan, job, pads);
+  }, [plan, job, beneath]);
+  return all[steps.indexOf(step)]?.due ?? step.due;
 }
 
 const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -22,6 +22,8 @@ export function dueWords(due: Due): string {
       return 'These are the first rows: check them against the line, push them to their gap, set spacers at both ends and every metre, and weight them.';
     case 'register':
       return `A register is cut out here (${due.obstacle}): mark it from the row before, drill its corners, cut in short passes.`;
+    case 'pad':
+      return `Roll out pad ${due.strips.join(', ')} before this row, butted and taped as its own instructions say; tread on it as little as may be.`;
     case 'undercut':
       return `A casing stands here (${due.opening}): undercut it by the plank and what lies beneath before this row. Eyes, ears and mask; look for wires in the wall.`;
     case 'meets':

@@ -2,8 +2,8 @@
 import { useMemo } from 'react';
 import { create } from 'zustand';
 import { paceOfLog } from '@/core/days';
-import { planFile, readEvent, type Event, type NewEvent, type Piece, type Plan } from '@/core/given';
-import { groundOfSite, isSameCut, openSite, pieceKey, type OpenSite, type Site, type SiteGround } from '@/core/lay';
+import { planFile, problemLine, readEvent, readLogText, type Event, type NewEvent, type Piece, type Plan } from '@/core/given';
+import { groundOfSite, isSameCut, openSite, pieceKey, siteOf, type OpenSite, type Site, type SiteGround } from '@/core/lay';
 import { openOutbox, type Outbox, type Told } from '@/sync';
 import { ask } from './api';
 import { newId } from './ids';
@@ -151,6 +151,25 @@ export const sayWhoIsHere = (name: string): void => localStorage.setItem(BY, nam
 export function happened(event: NewEvent): string {
   const file = 'plan' in event ? { ...event, plan: planFile(event.plan, useSaving.getState().job?.name ?? '') } : event;
   return tell({ ...file });
+}
+
+/**
+ * Takes in a log that was written elsewhere, line by line as it stands, into a job on which nothing has happened yet.
+ *
+ * @returns why it cannot be; null where it was taken in
+ */
+export function takeInLog(text: string): string | null {
+  if (heardLines.length + told.length > 0) return 'laying has begun here already; a log is taken in by a job on which nothing happened';
+  const read = readLogText(text);
+  if (!read.ok) return problemLine(read.problems[0]!);
+  const { job } = useSaving.getState();
+  const site = job && siteOf(read.value, groundOfSite(job));
+  if (site && !site.ok) return problemLine(site.problems[0]!);
+  for (const line of text.split('\n').filter(Boolean)) {
+    // numbers are given anew, by the server
+    tell(JSON.parse(line) as { what: string });
+  }
+  return null;
 }
 
 function tell(fields: Readonly<Record<string, unknown>> & { readonly what: string }): string {
