@@ -98,7 +98,7 @@ test('without a network: opened again, laid on, and sent when the server answers
   // everything that is needed is on the device
   await expect
     .poll(() => page.evaluate(async (path) => (await (await caches.open('pitsaw-pages')).match(path)) !== undefined, `/jobs/${id}/lay`), {
-      timeout: 20_000,
+      timeout: 30_000,
     })
     .toBe(true);
   await page.waitForTimeout(1500);

@@ -29,6 +29,8 @@ import { useAsk } from './useAsk';
 
 /** When a page has most likely shown what it was opened for, ms. */
 const SETTLED = 1500;
+/** When a page that is still open is one that is worked on, ms. */
+const KEPT = 6000;
 
 /** A job's screen: the rule, the sheet, the reading and the tally. */
 export function JobScreen({ view }: { view: JobView }) {
@@ -41,12 +43,13 @@ export function JobScreen({ view }: { view: JobView }) {
   useEffect(() => open(view), [open, view]);
   useEffect(() => listenTo(view.id), [view.id]);
   useEffect(() => {
-    // once all code is here, the device keeps it: a site has no network
-    const wait = setTimeout(
-      () => void fetchReadings().then(() => keepForOffline({ id: view.id, name: view.document.name }, [stage.name, 'lay'])),
-      SETTLED,
-    );
-    return () => clearTimeout(wait);
+    const wait = setTimeout(() => void fetchReadings(), SETTLED);
+    // once all code is here and nothing is being waited for, the device keeps it: a site has no network
+    const keep = setTimeout(() => void keepForOffline({ id: view.id, name: view.document.name }, [stage.name, 'lay']), KEPT);
+    return () => {
+      clearTimeout(wait);
+      clearTimeout(keep);
+    };
   }, [view, stage.name]);
   return opened ? <Opened view={view} stage={stage} /> : <Opening view={view} />;
 }

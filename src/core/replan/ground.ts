@@ -75,7 +75,8 @@ export function floorToLay(floor: Floor, before: PlanFloor | undefined, site: Si
   const lies = [...site.lying.values()].filter((l) => l.floor === floor.id);
   if (!before || (lies.length === 0 && !isLaidAlike(floor, before))) return anew(floor);
   const frame = frameOf(before.direction);
-  const shift = site.shifts.get(floor.id) ?? [0, 0];
+  // where nothing lies, nothing was pushed
+  const shift = (lies.length > 0 ? site.shifts.get(floor.id) : undefined) ?? [0, 0];
   const lying = lies.map((l) => placedPiece(frame, l.piece));
   const planned = before.pieces
     .filter((p) => !site.lying.has(pieceKey(floor.id, p)) && !site.otherRows.has(rowKey(floor.id, p.row)))

@@ -5,7 +5,7 @@ import { isGone, liesIn, onPlank, SAME_PLACE, shareWood, type OnPlank } from '..
 import { allocate, crowded, piecesOf, reuse, type Blank, type Cut, type Laid } from '../rows';
 import type { FloorToLay, Placed, Stretch } from './ground';
 import type { Joints, Lines } from './joints';
-import { blocksOf, partBin, type Stock } from './wood';
+import { blocksOf, isBox, partBin, type Stock } from './wood';
 
 /** A piece that is to be laid, and what it was in the plan in force, where it was in it. */
 export type Need = {
@@ -160,7 +160,7 @@ export function met(sawing: Sawing, first: First): readonly Met[] {
     // a remnant that is laid just as it is has nothing left for a partner
     const taken = need.paired !== null && need.paired < 0 && used.has(-1 - need.paired);
     if (first === 'paired' && need.paired !== null && !taken) return { bin: need.paired, cut: laid.box };
-    const planned = need.planned && plannedPlace(need, sawing);
+    const planned = need.planned && plannedPlace(need, sawing, used);
     if (planned) return planned;
     return { bin: fresh++, cut: onFresh(need, stock) };
   });
@@ -202,17 +202,28 @@ function isSawnSo(part: OnPlank, need: Need): boolean {
 }
 
 /** Where a planned piece was to be cut from, if that is still there. */
-function plannedPlace({ planned, own }: Need, { stock }: Sawing): { bin: number; cut: Piece['cut'] } | null {
+function plannedPlace(
+  { planned, own }: Need,
+  { stock }: Sawing,
+  used: ReadonlyMap<number, Need>,
+): { bin: number; cut: Piece['cut'] } | null {
   const { piece } = planned!;
   const begun = stock.begun.find((b) => b.n === piece.plank);
   if (!begun) return { bin: piece.plank, cut: piece.cut };
   const part = onPlank(own.direction, piece);
   if (isGone(begun.gone, piece.cut.from, piece.cut.to)) return null;
   if ((stock.lies.get(piece.plank) ?? []).some((l) => shareWood(l, part))) return null;
-  const k = stock.parts.findIndex((p) => shareWood(p, part));
-  if (k < 0) return { bin: piece.plank, cut: piece.cut };
-  return liesIn(part, stock.parts[k]!) ? { bin: partBin(k), cut: piece.cut } : null;
+  const within = stock.parts.findIndex((p) => liesIn(part, p));
+  if (within >= 0) return !used.has(within) && isBox(stock.parts[within]!) ? { bin: partBin(within), cut: piece.cut } : null;
+  // beside a sawn part that is not laid as it is nobody saws nearer than a kerf to its box
+  const near = stock.parts.some(
+    (p, k) => p.plank === piece.plank && (used.has(k) ? shareWood(p, part) : !isClear(p.cut, piece.cut, stock.kerf)),
+  );
+  return near ? null : { bin: piece.plank, cut: piece.cut };
 }
+
+const isClear = (a: Piece['cut'], b: Piece['cut'], kerf: number): boolean =>
+  Math.max(a.from - b.to, b.from - a.to, a.low - b.high, b.low - a.high) >= kerf - SAME_PLACE;
 
 /** How a pairing cuts the runs whose joints were chosen: their cuts, and from which wood each of its planks is. */
 export type Pairing = { readonly cutsOf: ReadonlyMap<Stretch, readonly Cut[]>; readonly binOf: ReadonlyMap<number, number> };

@@ -43,7 +43,8 @@ export function stockOf(site: Site, product: Product, named: boolean, kerf: numb
 export const partBin = (at: number): number => -1 - at;
 
 const isWhole = (cut: Box, width: number): boolean => cut.low < SAME_PLACE && cut.high > width - SAME_PLACE;
-const isBox = ({ shape }: OnPlank): boolean => shape.length === 1 && shape[0]!.length === 4;
+/** Whether a part is a plain box: then its rest is good for whatever fits it. */
+export const isBox = ({ shape }: OnPlank): boolean => shape.length === 1 && shape[0]!.length === 4;
 
 /** What is left at the ends of begun planks and of sawn parts. */
 export function suppliesOf({ begun, sizeOf, lies, parts, kerf }: Stock): readonly Supply[] {
