@@ -1,5 +1,5 @@
 'use client';
-import { useMemo } from 'react';
+import { useLayoutEffect, useMemo, useRef } from 'react';
 import { courseOf, pieceKey, type Due, type PadStrip } from '@/core/lay';
 import { plankOf } from '@/core/plan';
 import { formatLength } from '@/core/units';
@@ -21,6 +21,7 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
   const { floor, piece, pieces, step, steps, line, plan, site } = hand;
   const plank = plankOf(plan, piece);
   const due = useDue(hand);
+  const meant = useMeant(`${floor.id}/${piece.id}`);
   const sawn = site.sawn.has(pieceKey(floor.id, piece));
   const whole = line.crosscuts.length + line.early.length === 0 && !line.rip && !line.shape;
   const { take, of } = fromWhere(line, plank.box, display);
@@ -72,16 +73,16 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
         <Button className={styles.press} onClick={sawInHand} disabled={sawn || whole}>
           Sawn
         </Button>
-        <Button className={styles.press} variant="solid" colorPalette="blue" onClick={layInHand}>
+        <Button className={styles.press} variant="solid" colorPalette="blue" onClick={meant(layInHand)}>
           Laid
         </Button>
-        <Button className={styles.wide} onClick={layRow}>
+        <Button className={styles.wide} onClick={meant(layRow)}>
           {left.length === pieces.length ? `Row ${piece.row} lies` : 'Rest lies'}
         </Button>
         <Button className={styles.wide} onClick={onOtherwise} aria-label="It went otherwise">
           Otherwise …
         </Button>
-        <Button className={styles.wide} onClick={backOneStep} aria-label="Back one step">
+        <Button className={styles.wide} onClick={meant(backOneStep)} aria-label="Back one step">
           Back
         </Button>
       </div>
@@ -90,6 +91,23 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
       </p>
     </section>
   );
+}
+
+/** A press so soon (ms) after another hand has changed what is in hand was meant for what was there before. */
+const TOO_SOON = 400;
+
+/** Presses that are meant for the piece that is shown: not for one that another device has just put in its place. */
+function useMeant(shown: string): (act: () => void) => () => void {
+  // what is there when the screen opens was nobody's doing
+  const state = useRef({ changed: -Infinity, own: true });
+  useLayoutEffect(() => {
+    state.current = { changed: state.current.own ? -Infinity : performance.now(), own: false };
+  }, [shown]);
+  return (act) => () => {
+    if (performance.now() - state.current.changed < TOO_SOON) return;
+    state.current.own = true;
+    act();
+  };
 }
 
 /** What comes due at the step in hand, the strips of pad that it is the first to lie on among it. */
