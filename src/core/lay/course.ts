@@ -17,7 +17,7 @@ export type Due =
   | { readonly what: 'undercut'; readonly opening: string }
   /** strips of pad that the row comes to lie on, by their letters and numbers */
   | { readonly what: 'pad'; readonly strips: readonly string[] }
-  | { readonly what: 'meets'; readonly rows: readonly number[] };
+  | { readonly what: 'meets' };
 
 /** A row, or the part of it that is laid in one go. */
 export type Step = {
@@ -85,13 +85,12 @@ export function layingOrder({ floors }: Pick<Plan, 'floors'>, { laying }: Pick<J
 /** What an order of the rooms costs: pieces laid backwards, parts begun on a line of their own, and the most remainders that wait. */
 export type OrderCost = { readonly back: number; readonly lines: number; readonly waiting: number };
 
-export function orderCost(plan: Pick<Plan, 'floors' | 'planks'>, job: Pick<Job, 'obstacles' | 'openings' | 'laying'>): OrderCost {
-  const floors = layingOrder(plan, job);
-  const steps = courseOf({ ...plan, floors } as Plan, job);
+export function orderCost(plan: Plan, job: Pick<Job, 'obstacles' | 'openings' | 'laying'>): OrderCost {
+  const steps = courseOf(plan, job);
   return {
     back: steps.filter((s) => s.way === 'back').reduce((sum, s) => sum + s.pieces.length, 0),
     lines: steps.filter((s) => s.way === 'own-line').length,
-    waiting: rackOf(floors).greatest,
+    waiting: rackOf(layingOrder(plan, job)).greatest,
   };
 }
 
@@ -150,7 +149,7 @@ function courseOfFloor(floor: PlanFloor, job: Pick<Job, 'obstacles' | 'openings'
       const last = steps[steps.length - 1];
       const met = meets.get(part);
       const due: Due[] = [
-        ...(met ? [{ what: 'meets' as const, rows: [row] }] : []),
+        ...(met ? [{ what: 'meets' as const }] : []),
         ...(k + 1 === PUSHED_AFTER ? [{ what: 'push' as const }] : []),
         ...crossed(part, floor, frame, job),
       ];

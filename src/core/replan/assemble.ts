@@ -114,7 +114,7 @@ export function assembled(job: Job, site: Site, grounds: readonly Ground[], prod
       pieces,
     };
   });
-  const planks = planksOf(floors, toLay, plan, site, named);
+  const planks = planksOf(floors, toLay, cut, site, named);
   const begins = planks.filter((p) => !site.begun.has(p.n));
   const covered = floors.reduce((sum, f) => sum + f.laid.reduce((s, p) => s + polygonArea(p), 0), 0);
   const wood = planks.reduce((sum, p) => sum + p.length * p.width, 0);
@@ -139,20 +139,23 @@ export function assembled(job: Job, site: Site, grounds: readonly Ground[], prod
 }
 
 /** Every plank of which a piece lies or is to lie, by number. */
-function planksOf(floors: readonly PlanFloor[], toLay: readonly FloorToLay[], plan: Plan, site: Site, named: boolean): Plank[] {
-  const before = new Map(plan.planks.map((p) => [p.n, p]));
+function planksOf(
+  floors: readonly PlanFloor[],
+  toLay: readonly FloorToLay[],
+  cut: readonly Numbered[],
+  site: Site,
+  named: boolean,
+): Plank[] {
+  const before = new Map(site.plan!.planks.map((p) => [p.n, p]));
+  // what is begun now is of the size that its pieces were cut from; of what is begun already the log knows it
+  const sizes = new Map(cut.map(({ need, plank }) => [plank, need.own.floor.product.planks[need.size]!]));
   const found = new Map<number, Plank>();
-  floors.forEach(({ pieces, rows }, i) => {
+  floors.forEach(({ pieces }, i) => {
     const { product } = toLay[i]!.floor;
-    const widths = new Map(rows.map((r) => [r.n, r.width]));
-    for (const { plank: n, row, cut } of pieces) {
+    for (const { plank: n } of pieces) {
       if (found.has(n)) continue;
-      const known = site.begun.get(n) ?? before.get(n);
-      const width = widths.get(row)!;
-      const sizes = product.planks.filter((p) => p.width === width).sort((a, b) => a.length - b.length);
-      const size = known ?? sizes.find((p) => p.length >= cut.to - 0.05) ?? sizes[sizes.length - 1]!;
-      const { length } = size;
-      found.set(n, { ...(before.get(n) ?? {}), n, length, width: size.width, ...nameOf(product, named) });
+      const { length, width } = site.begun.get(n) ?? sizes.get(n)!;
+      found.set(n, { ...(before.get(n) ?? {}), n, length, width, ...nameOf(product, named) });
     }
   });
   return [...found.values()].sort((a, b) => a.n - b.n);

@@ -25,7 +25,10 @@ export function Onward() {
   if (!otherwise) return null;
   if (onward.state === 'failed')
     return (
-      <Problems list={[{ text: `There is no way on from here: ${onward.why}. Take the last step back, or correct what was told.` }]} />
+      <>
+        <Problems list={[{ text: `There is no way on from here: ${onward.why}. Take back what was told, or correct the survey.` }]} />
+        <TakeBack />
+      </>
     );
   if (!ways || !way) return <Why tone="quiet">The rest is being planned anew …</Why>;
   const short = way.plan.findings.find((f) => f.rule === 'short');
@@ -65,9 +68,13 @@ export function Onward() {
       >
         Go on like this
       </Button>
-      <Button h="52px" w="100%" mt="2" onClick={backOneStep}>
-        Take back what was told
-      </Button>
+      <TakeBack />
     </section>
   );
 }
+
+const TakeBack = () => (
+  <Button h="52px" w="100%" mt="2" onClick={backOneStep}>
+    Take back what was told
+  </Button>
+);

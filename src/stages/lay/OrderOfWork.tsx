@@ -1,7 +1,7 @@
 'use client';
 import { Box, Slider } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useMemo, type DragEvent } from 'react';
+import { useEffect, useMemo, type DragEvent } from 'react';
 import type { Job, Plan } from '@/core/given';
 import { layingOrder, orderCost, type OrderCost } from '@/core/lay';
 import { edit, useJob } from '@/ui/desk';
@@ -33,6 +33,8 @@ export function OrderOfWork({ plan }: { plan: Plan }) {
     next.splice(to, 0, ...next.splice(from, 1));
     edit('order of rooms', (now: Job) => ({ ...now, laying: { ...now.laying, order: next.flatMap((f) => f.spaces) } }));
   };
+  // the floor is seen as it is again once nobody looks at its growing
+  useEffect(() => () => useGrowing.setState({ step: null }), []);
   const other = cost.back !== asDrawn.back || cost.lines !== asDrawn.lines || cost.waiting !== asDrawn.waiting;
   return (
     <>

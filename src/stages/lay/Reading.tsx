@@ -2,7 +2,7 @@
 import { Box, FileUpload } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Plan } from '@/core/given';
-import { happened, hush, look, takeInLog, useAnswer, useDeskState, useJob, useSite } from '@/ui/desk';
+import { happened, hush, look, takeInLog, useAnswer, useDeskState, useSite } from '@/ui/desk';
 import { BigNumber, Button, Folds, Mistake, ReadingTitle, Stops, Why } from '@/ui/kit';
 import { backOneStep } from './actions';
 import { useInHand } from './hand';
@@ -161,7 +161,6 @@ function Sent() {
 
 /** Keeps the screen on while something is in hand, where the browser lets it. */
 function useAwake(wanted: boolean): void {
-  const { id } = { id: useJob().name };
   useEffect(() => {
     if (!wanted || !('wakeLock' in navigator)) return;
     let lock: WakeLockSentinel | null = null;
@@ -180,5 +179,5 @@ function useAwake(wanted: boolean): void {
       document.removeEventListener('visibilitychange', hold);
       void lock?.release();
     };
-  }, [wanted, id]);
+  }, [wanted]);
 }

@@ -65,11 +65,9 @@ export function useInHand(): InHand | null {
   return useMemo(() => inHand(site, job), [site, job]);
 }
 
-/** The last line that sawed, laid or told something and still counts: what “back one step” takes back. */
+/** The last line that sawed, laid, told or accepted something and still counts: what “back one step” takes back. */
 export function lastStep(lines: readonly Event[]): Event | null {
   const undone = new Set(lines.flatMap((e) => (e.what === 'undone' ? [e.event] : [])));
-  const own = lines.filter(
-    (e) => e.what !== 'undone' && e.what !== 'begun' && e.what !== 'replanned' && e.what !== 'note' && !undone.has(e.n),
-  );
+  const own = lines.filter((e) => e.what !== 'undone' && e.what !== 'begun' && e.what !== 'note' && !undone.has(e.n));
   return own[own.length - 1] ?? null;
 }

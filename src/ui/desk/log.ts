@@ -150,7 +150,7 @@ export const sayWhoIsHere = (name: string): void => localStorage.setItem(BY, nam
 /** What happened, shown at once and told to the server; sent until it is heard, and kept there once. */
 export function happened(event: NewEvent): string {
   const file = 'plan' in event ? { ...event, plan: planFile(event.plan, useSaving.getState().job?.name ?? '') } : event;
-  return tell({ ...file });
+  return tell(file)[0]!;
 }
 
 /**
@@ -165,23 +165,26 @@ export function takeInLog(text: string): string | null {
   const { job } = useSaving.getState();
   const site = job && siteOf(read.value, groundOfSite(job));
   if (site && !site.ok) return problemLine(site.problems[0]!);
-  for (const line of text.split('\n').filter(Boolean)) {
-    // numbers are given anew, by the server
-    tell(JSON.parse(line) as { what: string });
-  }
+  // numbers are given anew, by the server
+  tell(...text.split('\n').filter(Boolean).map((line) => JSON.parse(line) as { what: string })); // prettier-ignore
   return null;
 }
 
-function tell(fields: Readonly<Record<string, unknown>> & { readonly what: string }): string {
-  const event: Told = { id: newId(), time: wallClock(), by: whoIsHere(), ...fields };
-  told.push({ event, sent: false });
+type Fields = Readonly<Record<string, unknown>> & { readonly what: string };
+
+/** Shows, keeps and sends; gives the ids. What is told together is shown together: the site is folded once. */
+function tell(...list: readonly Fields[]): readonly string[] {
+  const events = list.map((fields): Told => ({ id: newId(), time: wallClock(), by: whoIsHere(), ...fields }));
   const id = jobId;
-  void device()
-    .put(id, event)
-    .then((kept) => id === jobId && useSite.setState({ kept }));
+  for (const event of events) {
+    told.push({ event, sent: false });
+    void device()
+      .put(id, event)
+      .then((kept) => id === jobId && useSite.setState({ kept }));
+  }
   show();
   void send();
-  return event.id;
+  return events.map((e) => e.id);
 }
 
 /** Takes back a line, or what was told and is not a line yet, by its number or its id. */
