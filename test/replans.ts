@@ -17,10 +17,10 @@ export function misused(job: Pick<Job, 'kerf'>, site: Site, answer: Plan): strin
     const own = pieces.get(key);
     if (!own) say(`${key} lies and is not in the plan`);
     else if (JSON.stringify(own.outline) !== JSON.stringify(piece.outline) || own.plank !== piece.plank) say(`${key} lies elsewhere`);
-    else if ((own as { laid?: boolean }).laid !== true) say(`${key} lies and is not marked`);
+    else if (own.laid !== true) say(`${key} lies and is not marked`);
   }
   for (const [key, piece] of pieces) {
-    if ((piece as { laid?: boolean }).laid === true) {
+    if (piece.laid === true) {
       if (!site.lying.has(key)) say(`${key} is marked and does not lie`);
       continue;
     }

@@ -19,9 +19,11 @@ export function ripStretches(floor: AuditedFloor): { readonly finding: Placed; r
   const found: { finding: Placed; reach: [Point, Point] }[] = [];
   const laid = floor.plan.laid.map((polygon) => turnedPolygon(floor.frame, polygon));
   const walls = runningWalls(floor.edges, floor.frame);
+  // what lies may have been pushed: its edge is then a little beside where the wall asks for it
+  const near = floor.plan.pieces.some((p) => p.laid) ? PUSHED : SAME_EDGE;
   for (const { row } of floor.rows) {
     for (const side of ['start', 'far'] as const) {
-      const narrow = walls.filter((w) => w.side === side).flatMap((wall) => narrowStretches(wall, row, laid, limit - ROUNDING));
+      const narrow = walls.filter((w) => w.side === side).flatMap((wall) => narrowStretches(wall, row, laid, limit - ROUNDING, near));
       for (const { from, to, least, at } of joined(narrow)) {
         if (to - from <= SHORTEST_JUDGED) continue;
         found.push({
@@ -42,8 +44,12 @@ export function ripStretches(floor: AuditedFloor): { readonly finding: Placed; r
   return found;
 }
 
+/** A floor's edge this near (mm) to where a wall asks for it is that wall's. */
+const SAME_EDGE = 1;
+const PUSHED = 12;
+
 /** Where, along one wall and in one row, less than `limit` of the row's width is left. */
-function narrowStretches(wall: RunningWall, row: PlanRow, laid: readonly Polygon[], limit: number): Stretch[] {
+function narrowStretches(wall: RunningWall, row: PlanRow, laid: readonly Polygon[], limit: number, near: number): Stretch[] {
   const [[u0, u1], [w0, w1]] = [wall.u, wall.w];
   const wAt = (u: number) => w0 + ((w1 - w0) * (u - u0)) / (u1 - u0);
   // the part of the wall that stands in this row
@@ -80,9 +86,7 @@ function narrowStretches(wall: RunningWall, row: PlanRow, laid: readonly Polygon
     const [a, b] = [us[k]!, us[k + 1]!];
     if (b - a < 1e-3) continue;
     const widthAt = (u: number, lean: 1 | -1): number => {
-      const section = spansAt(laid, 0, u, lean).find(([s, t]) =>
-        wall.side === 'start' ? Math.abs(s - wAt(u)) < 1 : Math.abs(t - wAt(u)) < 1,
-      );
+      const section = spansAt(laid, 0, u, lean).find(([s, t]) => Math.abs((wall.side === 'start' ? s : t) - wAt(u)) < near);
       return section ? clippedLength(section, row) : Infinity;
     };
     const [wa, wb] = [widthAt(a, 1), widthAt(b, -1)];

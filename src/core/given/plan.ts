@@ -20,6 +20,8 @@ const pieceSchema = z.looseObject({
   plank: whole,
   cut: z.looseObject({ from: z.number(), to: z.number(), low: z.number(), high: z.number() }),
   butt: z.boolean().optional(),
+  /** whether it lies, in a plan that was made while laying was under way */
+  laid: z.boolean().optional(),
 });
 
 const finding = z.looseObject({

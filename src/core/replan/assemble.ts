@@ -54,11 +54,9 @@ function numbered(all: readonly Met[], plan: Plan, site: Site, named: boolean): 
   return all.map((met) => ({ ...met, plank: met.bin < 0 ? met.parts[-1 - met.bin]!.plank : (numbers.get(met.bin) ?? met.bin) }));
 }
 
-type Marked = Piece & { readonly laid?: boolean };
-
 /** A piece of the plan in force without its mark. */
-export function unmarked(piece: Marked): Piece {
-  const bare: { -readonly [K in keyof Marked]: Marked[K] } = { ...piece };
+export function unmarked(piece: Piece): Piece {
+  const bare: { -readonly [K in keyof Piece]: Piece[K] } = { ...piece };
   delete bare.laid;
   return bare;
 }
@@ -78,7 +76,7 @@ function piecesOf(own: FloorToLay, mine: readonly Numbered[], site: Site): Piece
     return `${row}.${k}`;
   };
   const pieces = [
-    ...lying.map(({ piece, box }) => ({ at: box.minX, piece: { ...unmarked(piece), laid: true } as Piece })),
+    ...lying.map(({ piece, box }) => ({ at: box.minX, piece: { ...piece, laid: true } })),
     ...mine.map(({ need, plank, cut }) => {
       const { planned, laid } = need;
       const base = planned ? unmarked(planned.piece) : { ...laid.piece, id: '' };

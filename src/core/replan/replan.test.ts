@@ -62,7 +62,7 @@ test('where nothing but sawing and laying happened the answer is the plan in for
   const [only, ...others] = ways(house, site);
   expect(others).toEqual([]);
   expect(only!.plan.floors.map((f) => f.pieces.map((p) => ({ ...p, laid: undefined })))).toEqual(plan.floors.map((f) => f.pieces.map((p) => ({ ...p, laid: undefined })))); // prettier-ignore
-  const marked = only!.plan.floors[0]!.pieces.filter((p) => (p as { laid?: boolean }).laid);
+  const marked = only!.plan.floors[0]!.pieces.filter((p) => p.laid);
   expect(marked.map((p) => p.id)).toEqual(own.map((p) => p.id));
 });
 

@@ -1,5 +1,5 @@
 import { floorsOf, type Floor } from '../floors';
-import { bad, good, type Job, type Piece, type Plan, type Product, type Result } from '../given';
+import { bad, good, type Job, type Plan, type Product, type Result } from '../given';
 import { pieceKey, withWalls, type Site } from '../lay';
 import { mixesLengths } from '../rows';
 import { assembled, unmarked, type Replanned } from './assemble';
@@ -14,9 +14,7 @@ import { stockOf, suppliesOf } from './wood';
 export function marked(plan: Plan, site: Site): Plan {
   const floors = plan.floors.map((floor) => ({
     ...floor,
-    pieces: floor.pieces.map((piece) =>
-      site.lying.has(pieceKey(floor.id, piece)) ? ({ ...piece, laid: true } as Piece) : unmarked(piece),
-    ),
+    pieces: floor.pieces.map((piece) => (site.lying.has(pieceKey(floor.id, piece)) ? { ...piece, laid: true } : unmarked(piece))),
   }));
   return { ...plan, floors };
 }
