@@ -1,9 +1,8 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import { newJob, planFile, type Plan } from '../../src/core/given';
-import { planJob } from '../../src/core/plan';
 import { backUp } from '../../src/data/backup';
 import { chanceOf } from './chance';
 import { ask, serve, type Served } from './server';
+import { tollHouse, tollPlan } from './toll';
 
 export type Losses = {
   readonly kills: number;
@@ -12,10 +11,6 @@ export type Losses = {
   readonly doubled: number;
   readonly corrupt: number;
 };
-
-const job = newJob('Toll house', 'metric', 3600, 2400);
-const made = planJob(job, { steps: 100 });
-const plan = planFile((made as { value: Plan }).value, job.name);
 
 /** What one page wrote and was told. */
 type Page = {
@@ -66,7 +61,7 @@ export async function kills(times: number, seed = 1): Promise<Losses> {
 async function write(server: Served, pages: Page[], k: number): Promise<number> {
   const page = pages[k];
   if (!page || page.tried > 60) {
-    const created = await ask(`${server.url()}/api/jobs`, 'POST', job);
+    const created = await ask(`${server.url()}/api/jobs`, 'POST', tollHouse);
     if (created?.status !== 201) return 0;
     const { id, version } = (created.body as { job: { id: string; version: number } }).job;
     const fresh: Page = { id, version, acknowledged: 0, tried: 0, events: [] };
@@ -79,11 +74,11 @@ async function write(server: Served, pages: Page[], k: number): Promise<number> 
     page.tried++;
     const first = page.events.length === 0;
     const id = `${page.id} ${page.events.length}`;
-    const event = first ? { what: 'begun', format: 'pitsaw/log', version: 1, plan } : { what: 'note', text: id };
+    const event = first ? { what: 'begun', format: 'pitsaw/log', version: 1, plan: tollPlan } : { what: 'note', text: id };
     return (await heard(server, page, 'log', 'POST', { events: [{ id, time: '2026-03-02T08:00:00', by: '', ...event }] }, () => page.events.push(id))) ? 1 : 0; // prettier-ignore
   }
   const n = ++page.tried;
-  const save = { base: page.version, saveId: `${page.id} save ${n}`, unheard: [], document: { ...job, name: `state ${n}` } };
+  const save = { base: page.version, saveId: `${page.id} save ${n}`, unheard: [], document: { ...tollHouse, name: `state ${n}` } };
   const answer = await heard(server, page, '', 'PUT', save, () => (page.acknowledged = n));
   if (answer) page.version = (answer.body as { job: { version: number } }).job.version;
   return answer ? 1 : 0;

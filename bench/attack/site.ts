@@ -1,11 +1,10 @@
 import 'fake-indexeddb/auto';
 import { setTimeout as pause } from 'node:timers/promises';
-import { newJob, planFile, type Plan } from '../../src/core/given';
-import { planJob } from '../../src/core/plan';
 import { backUp } from '../../src/data/backup';
 import { openOutbox, type Outbox, type Told } from '../../src/sync';
 import { chanceOf } from './chance';
 import { ask, serve, type Served } from './server';
+import { tollHouse, tollPlan } from './toll';
 
 export type SiteLosses = {
   readonly happenings: number;
@@ -16,10 +15,6 @@ export type SiteLosses = {
   readonly unlike: number;
   readonly corrupt: number;
 };
-
-const job = newJob('Toll house', 'metric', 3600, 2400);
-const made = planJob(job, { steps: 100 });
-const plan = planFile((made as { value: Plan }).value, job.name);
 
 /** A device on site: what it told is in its outbox before anybody hears of it; killed, it begins again with nothing but that. */
 type Device = { outbox: Outbox; readonly name: string; readonly told: string[]; killed: number };
@@ -33,10 +28,10 @@ type Device = { outbox: Outbox; readonly name: string; readonly told: string[]; 
 export async function siteKills(many: number, seed = 1): Promise<SiteLosses> {
   const server = await serve();
   const chance = chanceOf(seed);
-  const created = await ask(`${server.url()}/api/jobs`, 'POST', job);
+  const created = await ask(`${server.url()}/api/jobs`, 'POST', tollHouse);
   const { id } = (created!.body as { job: { id: string } }).job;
   const devices = ['saw', 'floor'].map((name): Device => ({ outbox: openOutbox(`${name} ${process.pid}`), name, told: [], killed: 0 }));
-  await devices[0]!.outbox.put(id, line('begin', { what: 'begun', format: 'pitsaw/log', version: 1, plan }));
+  await devices[0]!.outbox.put(id, line('begin', { what: 'begun', format: 'pitsaw/log', version: 1, plan: tollPlan }));
   devices[0]!.told.push('begin');
   await flush(server, id, devices[0]!, chance);
   let running = true;

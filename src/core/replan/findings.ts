@@ -17,7 +17,7 @@ import { formatLength } from '../units';
 import type { Finding, Job, Plank, Product } from '../given';
 import type { Site, Unbegun } from '../lay';
 import { boxesFor } from '../wood';
-import { isMoreThanRounded, isSeen, type FloorToLay } from './ground';
+import { isMoreThanRounded, isSeen, thickness, type FloorToLay } from './ground';
 
 /** Where a floor lies in the end: what is to be laid, with what sticks out of it and without what stays bare. */
 export function laidArea(own: FloorToLay): { readonly laid: MultiPolygon; readonly beyond: MultiPolygon; readonly bare: MultiPolygon } {
@@ -72,17 +72,13 @@ function placeIn(polygon: Polygon): Point {
 /** Where what lies is nearer to a wall than its gap, or leaves floor bare. */
 export function gapFindings({ display }: Pick<Job, 'display'>, own: FloorToLay, beyond: MultiPolygon, bare: MultiPolygon): Finding[] {
   const { floor } = own;
-  const size = (p: Polygon) => {
-    const { minX, minY, maxX, maxY } = boxOf(p[0]!);
-    return polygonArea(p) / Math.max(maxX - minX, maxY - minY);
-  };
   const one = (level: Finding['level'], p: Polygon, text: (wide: string) => string): Finding => ({
     rule: 'gap',
     level,
     floor: floor.id,
     at: roundPoint(placeIn(p)),
-    text: text(formatLength(size(p), display)),
-    measured: round3(size(p)),
+    text: text(formatLength(thickness(p), display)),
+    measured: round3(thickness(p)),
   });
   const { gap } = floor.product.limits;
   return [

@@ -276,6 +276,13 @@ const grown = ({ shape, box }: Placed): Polygon => {
   return shape.map((ring, k) => (k > 0 ? ring : ring.map((p): Point => [out(p[0], u), out(p[1], w)])));
 };
 
+/** All joints of a run: between and beside what lies in it, and those that are to come. */
+export function allJoints({ lying }: FloorToLay, { row, u0, u1 }: Run, coming: readonly number[]): readonly number[] {
+  const lies = lying.filter(({ piece, box }) => piece.row === row.n && box.maxX > u0 && box.minX < u1);
+  const ends = [...lies.flatMap(({ box }) => [box.minX, box.maxX]), ...coming].sort((a, b) => a - b);
+  return ends.filter((u, k) => u > u0 + SAME && u < u1 - SAME && (k === 0 || u - ends[k - 1]! > SAME));
+}
+
 /** Whether two planned pieces meet end to end at a place. */
 const isJoint = (u: number, own: readonly Placed[]): boolean =>
   own.some((a) => Math.abs(a.box.maxX - u) < SAME) && own.some((b) => Math.abs(b.box.minX - u) < SAME);
@@ -284,7 +291,7 @@ const isJoint = (u: number, own: readonly Placed[]): boolean =>
 export const isMoreThanRounded = (polygon: Polygon): boolean => thickness(polygon) > ROUNDING;
 
 /** How wide a shape is for its length, mm. */
-function thickness(polygon: Polygon): number {
+export function thickness(polygon: Polygon): number {
   const { minX, minY, maxX, maxY } = boxOf(polygon[0]!);
   return Math.min(maxX - minX, maxY - minY, polygonArea(polygon) / Math.max(maxX - minX, maxY - minY));
 }

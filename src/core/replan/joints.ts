@@ -2,7 +2,7 @@
  * Where the joints of what is still to be laid fall. Runs that nothing lies on have a starter to choose, as in a floor that is planned; what
  * lies is seen by them and counts no plank: it goes into the search as runs that stay as they are.
  */
-import { TAPE_ERRS, type Job, type Product } from '../given';
+import { TAPE_ERRS, type Job } from '../given';
 import {
   handOf,
   isSingle,
@@ -10,18 +10,20 @@ import {
   matesOf,
   mixesLengths,
   REPEAT_ROWS,
+  longestOf,
   searcherOf,
+  searchRunOf,
   schoolFor,
-  slantsOf,
   starterAt,
   stepsFor,
   sureStarters,
   wishesOf,
+  type Run,
   type SearchContact,
   type SearchRun,
   type Stretches,
 } from '../rows';
-import type { FloorToLay, Stretch } from './ground';
+import { allJoints, type FloorToLay, type Stretch } from './ground';
 import type { Supply } from './wood';
 
 /** The joints of every stretch, in the order of the floors' stretches. */
@@ -88,7 +90,7 @@ export function linesOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonl
   const allowed: Stretches[] = [];
   const lineOf = new Map<Stretch, number>();
   const planned: number[] = [];
-  const strips: { line: number; run: FloorToLay['runs'][number] }[] = [];
+  const strips: { line: number; run: Run }[] = [];
   let rowBase = 0;
   let kept = true;
   const add = (run: SearchRun, own: Stretches, starter: number): number => {
@@ -99,21 +101,9 @@ export function linesOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonl
   };
   group.forEach((own, index) => {
     const { floor, frame } = own;
-    const { stagger, endPiece } = product.limits;
     const wishes = wishesOf(floor, { frame }, own.runs);
     const base = rowBase + 1 - (own.rows[0]?.n ?? 1);
-    const lineFor = (run: FloorToLay['runs'][number]): SearchRun => ({
-      u0: run.u0,
-      u1: run.u1,
-      plank: product.planks[sizeFor(run.row.width)]!.length,
-      size: sizeFor(run.row.width),
-      row: base + run.row.n,
-      floor: index,
-      stagger,
-      endPiece,
-      slants: slantsOf(run.shape, run.row.width),
-      wishes: wishes[run.index]!,
-    });
+    const lineFor = (run: Run) => searchRunOf(run, product, { row: base + run.row.n, floor: index, wishes: wishes[run.index]! });
     const hand = handOf(job.hand, own.runs, own.runs.map(lineFor), frame);
     const byRun: number[][] = own.runs.map(() => []);
     for (const run of own.runs) {
@@ -171,13 +161,9 @@ const pinnedTo = (pinned: Stretches | undefined): Stretches | undefined => (pinn
 const middleOf = (legal: Stretches): number => (legal.length === 0 ? 0 : (legal[0]![0] + legal[0]![1]) / 2);
 
 /** Lines that show the search the joints of a run that it cannot choose, and that open nothing but whole planks. */
-function seenLines(own: FloorToLay, run: FloorToLay['runs'][number], stretches: readonly Stretch[], line: SearchRun): SearchRun[] {
+function seenLines(own: FloorToLay, run: Run, stretches: readonly Stretch[], line: SearchRun): SearchRun[] {
   const { plank } = line;
-  const lies = own.lying.filter(({ piece, box }) => piece.row === run.row.n && box.maxX > run.u0 && box.minX < run.u1);
-  const ends = [...lies.flatMap(({ box }) => [box.minX, box.maxX]), ...stretches.flatMap((s) => keptJoints(s, plank))].sort(
-    (a, b) => a - b,
-  );
-  const joints = ends.filter((u, k) => u > run.u0 + SAME && u < run.u1 - SAME && (k === 0 || u - ends[k - 1]! > SAME));
+  const joints = allJoints(own, run, stretches.flatMap((s) => keptJoints(s, plank))); // prettier-ignore
   if (joints.length === 0) return [];
   const plain = { ...line, slants: undefined, wishes: undefined };
   if (regular(joints, plank)) return [{ ...plain, u0: joints[0]! - plank, u1: joints[joints.length - 1]! + plank }];
@@ -209,13 +195,11 @@ export function jointsFor(
   const joints = group.flatMap((own) =>
     own.stretches.map((stretch) => {
       const i = lines.lineOf.get(stretch);
-      return i === undefined ? keptJoints(stretch, longest(product, stretch.run.row.width)) : jointsOf(lines.runs[i]!, starters[i]!);
+      return i === undefined ? keptJoints(stretch, longestOf(product, stretch.run.row.width)) : jointsOf(lines.runs[i]!, starters[i]!);
     }),
   );
   return { joints, starters };
 }
-
-const longest = ({ planks }: Product, width: number): number => Math.max(...planks.filter((p) => p.width === width).map((p) => p.length));
 
 function searched(group: readonly FloorToLay[], lines: Lines, kerf: number, how: 'mended' | 'anew', steps?: number): Float64Array {
   const { product, layout } = group[0]!.floor;

@@ -1,6 +1,6 @@
 import type { Job, Product } from '../given';
-import { isSingle, layMixed, mixedSizes, schoolFor, wishesOf, type SearchContact, type SearchRun } from '../rows';
-import type { FloorToLay } from './ground';
+import { isSingle, layMixed, mixedSizes, REPEAT_ROWS, schoolFor, searchRunOf, wishesOf, type SearchContact, type SearchRun } from '../rows';
+import { allJoints, type FloorToLay } from './ground';
 import type { Joints } from './joints';
 
 /** Places along a row nearer than this (mm) are one. */
@@ -17,7 +17,6 @@ function jointed(
 ): { readonly runs: readonly Jointed[]; readonly contacts: readonly SearchContact[] } {
   const runs: Jointed[] = [];
   const contacts: SearchContact[] = [];
-  const { stagger, endPiece } = product.limits;
   let [at, rowBase] = [0, 0];
   group.forEach((own, floor) => {
     const first = runs.length;
@@ -25,17 +24,13 @@ function jointed(
     const stretches = own.stretches.map((stretch) => ({ stretch, number: at++ }));
     for (const run of own.runs) {
       const mine = stretches.filter((s) => s.stretch.of === run.index);
-      const lies = own.lying.filter((l) => l.piece.row === run.row.n && l.box.maxX > run.u0 && l.box.minX < run.u1);
-      const ends = [...lies.flatMap(({ box }) => [box.minX, box.maxX]), ...mine.flatMap((s) => kept[s.number]!)].sort((a, b) => a - b);
-      const joints = ends.filter((u, k) => u > run.u0 + SAME && u < run.u1 - SAME && (k === 0 || u - ends[k - 1]! > SAME));
-      const plank = Math.max(...product.planks.filter((p) => p.width === run.row.width).map((p) => p.length));
-      const size = product.planks.findIndex((p) => p.width === run.row.width);
-      const line: SearchRun = { u0: run.u0, u1: run.u1, plank, size, row: rowBase + run.row.n - own.rows[0]!.n, floor, stagger, endPiece, wishes: wishes[run.index]! }; // prettier-ignore
+      const joints = allJoints(own, run, mine.flatMap((s) => kept[s.number]!)); // prettier-ignore
+      const line = searchRunOf(run, product, { row: rowBase + run.row.n - own.rows[0]!.n, floor, wishes: wishes[run.index]! });
       const whole = mine.length === 1 && mine[0]!.stretch.left === 'edge' && mine[0]!.stretch.right === 'edge';
       runs.push({ line, joints, stretch: whole ? mine[0]!.number : null });
     }
     for (const c of own.contacts) contacts.push({ ...c, before: c.before + first, after: c.after + first });
-    rowBase += own.rows.length + 10;
+    rowBase += own.rows.length + REPEAT_ROWS + 1;
   });
   return { runs, contacts };
 }

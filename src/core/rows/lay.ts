@@ -8,7 +8,7 @@ import { REPEAT_ROWS } from './looks';
 import { matesOf } from './mates';
 import { layMixed, type MixedCut, type MixedSize } from './mixed';
 import { handOf } from './pins';
-import type { FloorRuns } from './runs';
+import type { FloorRuns, Run } from './runs';
 import { mixesLengths, patternOf, schoolFor, type PatternFloor, type Stretches } from './schools';
 import { RACK, racked } from './rack';
 import { priceFor, searcherOf, stepsFor, termsOf, type Asked, type Progress, type SearchResult, type SearchTask } from './search';
@@ -52,6 +52,22 @@ type Searched = {
   readonly patterns: readonly PatternFloor[];
 };
 
+/** The longest plank of a width. */
+export const longestOf = ({ planks }: Pick<Product, 'planks'>, width: number): number =>
+  Math.max(...planks.filter((p) => p.width === width).map((p) => p.length));
+
+/** A run as the search sees it. */
+export const searchRunOf = ({ u0, u1, row, shape }: Run, product: Product, at: Pick<SearchRun, 'row' | 'floor' | 'wishes'>): SearchRun => ({
+  u0,
+  u1,
+  plank: longestOf(product, row.width),
+  size: sizeFor(product, row.width),
+  stagger: product.limits.stagger,
+  endPiece: product.limits.endPiece,
+  slants: slantsOf(shape, row.width),
+  ...at,
+});
+
 function searchedOf(job: Pick<Job, 'kerf' | 'hand'>, group: readonly LaidOut[]): Searched {
   const { product } = group[0]!.floor;
   const lines: SearchRun[] = [];
@@ -60,24 +76,12 @@ function searchedOf(job: Pick<Job, 'kerf' | 'hand'>, group: readonly LaidOut[]):
   const patterns: PatternFloor[] = [];
   const pins = new Map<number, Stretches>();
   const joints = new Map<number, readonly number[]>();
-  const longest = (width: number) => Math.max(...product.planks.filter((p) => p.width === width).map((p) => p.length));
   let rowBase = 0;
   for (const [index, { floor, runs, contacts: own, setOut }] of group.entries()) {
     const offset = lines.length;
     const wishes = wishesOf(floor, setOut, runs);
     for (const run of runs) {
-      lines.push({
-        u0: run.u0,
-        u1: run.u1,
-        plank: longest(run.row.width),
-        size: sizeFor(product, run.row.width),
-        row: rowBase + run.row.n,
-        floor: index,
-        stagger: product.limits.stagger,
-        endPiece: product.limits.endPiece,
-        slants: slantsOf(run.shape, run.row.width),
-        wishes: wishes[run.index]!,
-      });
+      lines.push(searchRunOf(run, product, { row: rowBase + run.row.n, floor: index, wishes: wishes[run.index]! }));
     }
     const hand = handOf(job.hand, runs, lines.slice(offset), setOut.frame);
     for (const [index, stretches] of hand.pinned) pins.set(offset + index, stretches);

@@ -3,10 +3,9 @@ import { Chart, LinearScale, LineElement, PointElement, type ChartOptions } from
 import { Line } from 'react-chartjs-2';
 import { airOf } from '@/core/base';
 import { hoursOf, type Air, type Product } from '@/core/given';
+import { css, STILL, ticks } from '@/ui/kit/chart';
 
 Chart.register(LinearScale, LineElement, PointElement);
-
-const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 
 /** Temperature and humidity over time, each between dashed lines: what the product asks for. */
 export default function ClimateChart({ climate, product }: { climate: readonly Air[]; product: Product }) {
@@ -40,16 +39,13 @@ export default function ClimateChart({ climate, product }: { climate: readonly A
       ...humidity.map((y) => limit(y, 'damp', 'line')),
     ],
   };
-  const ticks = { color: css('pencil'), font: { family: "'Archivo Narrow Variable'", size: 13 }, maxTicksLimit: 5 };
+  const figures = ticks({ maxTicksLimit: 5 });
   const options: ChartOptions<'line'> = {
-    animation: false,
-    responsive: true,
-    maintainAspectRatio: false,
-    events: [],
+    ...STILL,
     scales: {
-      x: { type: 'linear', min: 0, max: last, ticks: { ...ticks, callback: (v) => `${v} h` }, grid: { display: false } },
-      warm: { type: 'linear', position: 'left', ticks: { ...ticks, callback: (v) => `${v}°` }, grid: { color: css('edge') } },
-      damp: { type: 'linear', position: 'right', ticks: { ...ticks, callback: (v) => `${v} %` }, grid: { display: false } },
+      x: { type: 'linear', min: 0, max: last, ticks: { ...figures, callback: (v) => `${v} h` }, grid: { display: false } },
+      warm: { type: 'linear', position: 'left', ticks: { ...figures, callback: (v) => `${v}°` }, grid: { color: css('edge') } },
+      damp: { type: 'linear', position: 'right', ticks: { ...figures, callback: (v) => `${v} %` }, grid: { display: false } },
     },
   };
   return (

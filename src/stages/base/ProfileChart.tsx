@@ -3,12 +3,11 @@ import { Chart, Filler, LinearScale, LineElement, PointElement, type ChartOption
 import { Line } from 'react-chartjs-2';
 import type { Profile } from '@/core/base';
 import { formatHeight, formatLength, type Display } from '@/core/units';
+import { css, STILL, ticks } from '@/ui/kit/chart';
 
 Chart.register(LinearScale, LineElement, PointElement, Filler);
 
 type Props = { profile: Profile; limit: number; filled: boolean; display: Display };
-
-const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 
 /** The base under the straightedge, stretched upright: the straightedge, the limit below it, the greatest gap, and the fill. */
 export default function ProfileChart({ profile, limit, filled, display }: Props) {
@@ -35,18 +34,15 @@ export default function ProfileChart({ profile, limit, filled, display }: Props)
       { ...line, data: [{ x: worst.at, y: 0 }, { x: worst.at, y: -worst.gap }], borderColor: css('ink'), borderWidth: 1.5 }, // prettier-ignore
     ],
   };
-  const ticks = { color: css('pencil'), font: { family: "'Archivo Narrow Variable'", size: 13 }, maxTicksLimit: 5 };
+  const figures = ticks({ maxTicksLimit: 5 });
   const options: ChartOptions<'line'> = {
-    animation: false,
-    responsive: true,
-    maintainAspectRatio: false,
-    events: [],
+    ...STILL,
     scales: {
       x: {
         type: 'linear',
         min: 0,
         max: at[at.length - 1],
-        ticks: { ...ticks, callback: (v) => formatLength(Number(v), display, { bare: true, finest: 8 }) },
+        ticks: { ...figures, callback: (v) => formatLength(Number(v), display, { bare: true, finest: 8 }) },
         grid: { display: false },
         border: { color: css('edge-strong') },
       },
@@ -54,7 +50,7 @@ export default function ProfileChart({ profile, limit, filled, display }: Props)
         type: 'linear',
         min: -Math.max(limit, worst.gap) * 1.25,
         max: Math.max(limit, worst.gap) * 0.1,
-        ticks: { ...ticks, callback: (v) => formatHeight(Number(v), display) },
+        ticks: { ...figures, callback: (v) => formatHeight(Number(v), display) },
         grid: { color: css('edge') },
         border: { display: false },
       },

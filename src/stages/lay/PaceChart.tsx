@@ -1,10 +1,9 @@
 'use client';
 import { BarElement, CategoryScale, Chart, LinearScale, type ChartOptions } from 'chart.js';
 import { Bar } from 'react-chartjs-2';
+import { axisTitle, css, STILL, ticks } from '@/ui/kit/chart';
 
 Chart.register(BarElement, CategoryScale, LinearScale);
-
-const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 
 /** Minutes by row, or by anything else that rows are grouped by: one bar each. */
 export default function PaceChart({
@@ -14,17 +13,13 @@ export default function PaceChart({
   readonly bars: readonly { readonly name: string; readonly minutes: number }[];
   readonly of: string;
 }) {
-  const ticks = { color: css('pencil'), font: { family: "'Archivo Narrow Variable'", size: 13 }, maxTicksLimit: 12 };
-  const title = (text: string) => ({ display: true, text, color: css('pencil'), font: { family: "'Archivo Narrow Variable'", size: 13 } });
+  const figures = ticks({ maxTicksLimit: 12 });
   const options: ChartOptions<'bar'> = {
-    animation: false,
-    responsive: true,
-    maintainAspectRatio: false,
-    events: [],
+    ...STILL,
     plugins: { legend: { display: false } },
     scales: {
-      x: { ticks, grid: { display: false }, title: title(of) },
-      y: { min: 0, ticks: { ...ticks, precision: 0 }, grid: { color: css('edge') }, title: title('minutes') },
+      x: { ticks: figures, grid: { display: false }, title: axisTitle(of) },
+      y: { min: 0, ticks: { ...figures, precision: 0 }, grid: { color: css('edge') }, title: axisTitle('minutes') },
     },
   };
   const data = {

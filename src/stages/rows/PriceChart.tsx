@@ -1,10 +1,9 @@
 'use client';
 import { Chart, LinearScale, LineElement, PointElement, type ChartOptions } from 'chart.js';
 import { Line } from 'react-chartjs-2';
+import { axisTitle, css, STILL, ticks } from '@/ui/kit/chart';
 
 Chart.register(LinearScale, LineElement, PointElement);
-
-const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 
 type Point = { readonly planks: number; readonly faults: number; readonly now: boolean };
 
@@ -23,17 +22,13 @@ export default function PriceChart({ points }: { readonly points: readonly Point
       },
     ],
   };
-  const ticks = { color: css('pencil'), font: { family: "'Archivo Narrow Variable'", size: 13 }, maxTicksLimit: 6, precision: 0 };
-  const title = (text: string) => ({ display: true, text, color: css('pencil'), font: { family: "'Archivo Narrow Variable'", size: 13 } });
+  const figures = ticks({ maxTicksLimit: 6, precision: 0 });
   const options: ChartOptions<'line'> = {
-    animation: false,
-    responsive: true,
-    maintainAspectRatio: false,
-    events: [],
+    ...STILL,
     plugins: { legend: { display: false } },
     scales: {
-      x: { type: 'linear', grace: 1, ticks, grid: { display: false }, title: title('planks') },
-      y: { type: 'linear', min: 0, grace: 1, ticks, grid: { color: css('edge') }, title: title('faults') },
+      x: { type: 'linear', grace: 1, ticks: figures, grid: { display: false }, title: axisTitle('planks') },
+      y: { type: 'linear', min: 0, grace: 1, ticks: figures, grid: { color: css('edge') }, title: axisTitle('faults') },
     },
   };
   return (

@@ -7,12 +7,11 @@ import { periodOf, reignsOf, stripCurve, wrappedDoorways, type SetOutGround } fr
 import { formatLength, type Display } from '@/core/units';
 import { wallMark, wallName } from '@/ui/desk';
 import styles from './setout.module.css';
+import { css } from '@/ui/kit/chart';
 
 Chart.register(LinearScale, LineElement, PointElement);
 
 type Props = { ground: SetOutGround; floor: Floor; origin: number; display: Display; onShift: (by: number) => void };
-
-const css = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 
 /** The worst strip over one plank's width of shift, the hand on it, and below it which wall has the worst strip where. */
 export default function StripCurve({ ground, floor, origin, display, onShift }: Props) {
