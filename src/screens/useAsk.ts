@@ -1,7 +1,7 @@
 'use client';
 import { STAGES, type Ask } from '@/stages';
 import { PACK_WANTS } from '@/stages/prints';
-import { useAnswer, useAnswersOf, useFloors, useJob } from '@/ui/desk';
+import { useAnswer, useAnswersOf, useFloors, useJob, useSite } from '@/ui/desk';
 
 const WANTS = {
   standing: STAGES.flatMap((stage) => stage.wants ?? []),
@@ -13,6 +13,7 @@ export function useAsk(what: keyof typeof WANTS): Ask {
   const job = useJob();
   const floors = useFloors();
   const plan = useAnswer('plan');
+  const site = useSite((s) => s.site);
   const { answer, working } = useAnswersOf(WANTS[what]);
-  return { job, floors, plan: plan.value ?? null, answer, working: plan.working || working };
+  return { job, floors, plan: plan.value ?? null, site, answer, working: plan.working || working };
 }

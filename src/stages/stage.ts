@@ -2,18 +2,21 @@ import type { ComponentType } from 'react';
 import type { AnswerName } from '@/core/answers';
 import type { Floor } from '@/core/floors';
 import type { Job, Plan } from '@/core/given';
+import type { Site } from '@/core/lay';
 import type { PrintPart } from '@/formats/paper';
 import type { OutNamed } from '@/workers';
 import type { View } from '@/ui/sheet/view';
 
-/** Untouched, needs a decision, settled; or not known yet. */
-export type Standing = 'untouched' | 'decide' | 'settled' | 'working';
+/** Untouched, under way, needs a decision, settled; or not known yet. */
+export type Standing = 'untouched' | 'under-way' | 'decide' | 'settled' | 'working';
 
 /** What a stage's standing is judged by, and its print made of. */
 export type Ask = {
   readonly job: Job;
   readonly floors: readonly Floor[];
   readonly plan: Plan | null;
+  /** what stands on site; null before anything happened, and where nobody listens to the site */
+  readonly site?: Site | null;
   /** an answer that the stage `wants`; null until there is one */
   readonly answer: <Name extends AnswerName>(name: Name) => OutNamed<Name> | null;
   /** whether the plan, or an answer that is wanted, is being worked out */

@@ -8,5 +8,10 @@ export function pulled(joints: readonly number[], which: number, to: number, len
   const by = to - joints[which]!;
   const moved = joints.map((u, k) => (k < which ? u : Math.round((u + by) * 1000) / 1000));
   // one that would leave the row, or come before its neighbour, is none any more
-  return moved.filter((u, k) => u > (moved[k - 1] ?? 0) + 1 && u < length - 1);
+  let reach = 0;
+  return moved.filter((u) => {
+    const lies = u > reach + 1 && u < length - 1;
+    if (lies) reach = u;
+    return lies;
+  });
 }

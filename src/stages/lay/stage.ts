@@ -7,8 +7,10 @@ import { Overlay } from './Overlay';
 export const lay: Stage = {
   name: 'lay',
   title: 'Lay',
-  standing({ plan, working }) {
-    return working || !plan ? 'working' : 'untouched';
+  standing({ plan, site, working }) {
+    if (!site?.plan) return working || !plan ? 'working' : 'untouched';
+    if (site.otherwise) return 'decide';
+    return site.plan.floors.every((f) => f.pieces.every((p) => site.lying.has(`${f.id}/${p.id}`))) ? 'settled' : 'under-way';
   },
   sheet: { plan: 'boards', faults: 'none', pick: 'none', hand: true },
   Reading: lately(() => import('./Reading')),

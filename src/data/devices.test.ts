@@ -1,0 +1,47 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { deviceStore, openDatabase, type Database } from '.';
+
+let folder: string;
+let database: Database;
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'pitsaw-'));
+  database = await openDatabase(join(folder, 'jobs.sqlite'));
+});
+afterEach(async () => {
+  await database.sequelize.close();
+  rmSync(folder, { recursive: true });
+});
+
+test('devices are listed, the one last seen first, until they are sent away', async () => {
+  const store = deviceStore(database);
+  const saw = await store.pair('At the saw');
+  const floor = await store.pair('On the floor');
+  await new Promise((done) => setTimeout(done, 5));
+  await store.seen(saw.id);
+  expect((await store.list()).map((d) => d.name)).toEqual(['At the saw', 'On the floor']);
+  expect(await store.sendAway(saw.id)).toBe(true);
+  expect(await store.knows(saw.id)).toBe(false);
+  expect(await store.knows(floor.id)).toBe(true);
+  expect((await store.list()).map((d) => d.id)).toEqual([floor.id]);
+});
+
+test('one that was sent away stays away, whoever asks again, and nobody is made up', async () => {
+  const store = deviceStore(database);
+  const { id } = await store.pair('A phone');
+  await store.sendAway(id);
+  expect(await store.sendAway(id)).toBe(false);
+  await store.seen(id);
+  expect(await store.knows(id)).toBe(false);
+  expect(await store.sendAway('nobody')).toBe(false);
+});
+
+test('the key is made once, however often and from wherever it is asked for', async () => {
+  const [one, two] = await Promise.all([deviceStore(database).key(), deviceStore(database).key()]);
+  expect(one.length).toBe(32);
+  expect(two.equals(one)).toBe(true);
+  const again = await openDatabase(join(folder, 'jobs.sqlite'));
+  expect((await deviceStore(again).key()).equals(one)).toBe(true);
+  await again.sequelize.close();
+});
