@@ -118,3 +118,88 @@ test('without a network: opened again, laid on, and sent when the server answers
   await expect(again.getByText('kept by the server')).toBeVisible({ timeout: 20_000 });
   await context.close();
 });
+
+/** The reading of the way on, once there is one. */
+const wayOn = (page: Page) => page.getByRole('region', { name: 'The way on' });
+async function otherwise(page: Page, what: string): Promise<void> {
+  await page.getByRole('button', { name: 'It went otherwise' }).click();
+  await press(page, what);
+}
+
+test('a row lies otherwise: its joint is written where it is, the rest follows it', async ({ page, request }) => {
+  const id = await putJob(request, room('Lock house', 4000, 2000));
+  await begin(page, id);
+  await otherwise(page, 'The row lies otherwise');
+  const joint = page.getByLabel('Joint 1, from the left end');
+  const before = Number(await joint.inputValue());
+  await joint.fill(`${before - 40}`);
+  await joint.press('Enter');
+  // whole planks go along
+  await expect(page.getByLabel('Joint 2, from the left end')).toHaveValue(`${before - 40 + 1285}`);
+  await press(page, 'Row 1 lies so');
+  await press(page, 'Go on like this');
+  await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible();
+  const text = await (await request.get(`/api/jobs/${id}/log`)).text();
+  const told = JSON.parse(text.split('\n')[1]!) as { what: string; row: number; pieces: { at: number }[] };
+  expect(told).toMatchObject({ what: 'laid-as', row: 1 });
+  expect(told.pieces[1]!.at - told.pieces[0]!.at).toBeCloseTo(before - 40, 2);
+});
+
+test('a wall is elsewhere, a floor was pushed: the way on comes from there, and both can be taken back', async ({ page, request }) => {
+  const id = await putJob(request, room('Lock house', 4000, 2000));
+  await begin(page, id);
+  await page.getByRole('button', { name: 'Row 1 lies' }).click();
+  await otherwise(page, 'A wall is elsewhere');
+  await page.getByLabel('Which wall').selectOption({ index: 1 });
+  const out = page.getByLabel(/is farther out by/);
+  await out.fill('-15');
+  await out.press('Enter');
+  await press(page, 'The wall is there');
+  await expect(wayOn(page)).toContainText('new planks for the rest');
+  await press(page, 'Take back what was told');
+  await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible();
+  await otherwise(page, 'What lies was pushed');
+  const along = page.getByLabel('To the right');
+  await along.fill('2');
+  await along.press('Enter');
+  await press(page, 'All that lies of this floor moved so');
+  await expect(wayOn(page)).toContainText('too near to what stands there');
+  await press(page, 'Go on like this');
+  await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible();
+  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid', 'wall', 'undone', 'moved', 'replanned']);
+});
+
+test('a log is saved as a file, and taken in by the same job elsewhere', async ({ page, request }) => {
+  const job = room('Lock house', 4000, 2000);
+  const id = await putJob(request, job);
+  await begin(page, id);
+  await page.getByRole('button', { name: 'Row 1 lies' }).click();
+  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid']);
+  await page.getByRole('button', { name: /^Log/ }).click();
+  const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Log file' }).click()]);
+  const other = await putJob(request, job);
+  await openStage(page, other, 'lay');
+  const file = { name: saved.suggestedFilename(), mimeType: 'application/jsonl', buffer: await bytesOf(saved) };
+  await page.getByLabel('Log file').setInputFiles(file);
+  await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible();
+  await expect.poll(() => lines(page, other)).toEqual(['begun', 'laid']);
+});
+
+const bytesOf = async (download: { createReadStream(): Promise<NodeJS.ReadableStream> }): Promise<Buffer> => {
+  const parts: Buffer[] = [];
+  for await (const part of await download.createReadStream()) parts.push(Buffer.from(part as Uint8Array));
+  return Buffer.concat(parts);
+};
+
+test('rooms are laid in the order that is wanted, and the rule says how far it is', async ({ page, request }) => {
+  const job = room('Lock house', 3000, 2000);
+  const store = { id: 'store', name: 'Store', outline: [[5000, 0], [7400, 0], [7400, 1800], [5000, 1800]] as [number, number][] }; // prettier-ignore
+  const id = await putJob(request, { ...job, spaces: [...job.spaces, store] });
+  await openStage(page, id, 'lay');
+  const rule = page.getByRole('link', { name: /Lay/ });
+  await expect(rule).toContainText('presets only');
+  await page.getByRole('button', { name: 'Store earlier' }).click();
+  await press(page, 'Begin laying');
+  await expect(inHand(page).getByRole('heading', { name: /^Row 1/ })).toContainText('Store');
+  await expect(rule).toContainText('under way');
+});

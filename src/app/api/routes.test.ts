@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { newJob, planFile, type Job } from '@/core/given';
 import { planJob } from '@/core/plan';
-import { openDatabase } from '@/data';
+import { deviceStore, openDatabase } from '@/data';
 import * as jobs from './jobs/route';
 import * as job from './jobs/[id]/route';
 import * as history from './jobs/[id]/history/route';
@@ -13,6 +13,8 @@ import * as file from './jobs/[id]/file/route';
 import * as log from './jobs/[id]/log/route';
 import * as stream from './jobs/[id]/log/stream/route';
 import * as undo from './jobs/[id]/undo/route';
+import * as paired from './paired/route';
+import * as oneDevice from './paired/[id]/route';
 
 /* What the routes answer, asked as a browser would, on a database of their own. */
 
@@ -184,4 +186,18 @@ test('a job file goes out as it came in, under the job’s name', async () => {
   const answer = await file.GET(asked('GET'), at(id));
   expect(answer.headers.get('content-disposition')).toContain(encodeURIComponent('Quay-Long-room'));
   expect(await answer.json()).toMatchObject({ name: 'Quay / “Long” room', 'x-kept': [1] });
+});
+
+test('devices are looked after on the machine that serves: listed, sent away, and hidden from devices', async () => {
+  const database = await openDatabase(process.env.PITSAW_DB!);
+  const { id } = await deviceStore(database).pair('At the saw');
+  const listed = await paired.GET(asked('GET'));
+  expect((await bodyOf(listed)).devices).toMatchObject([{ id, name: 'At the saw' }]);
+  const fromDevice = asked('GET', undefined, { 'x-pitsaw-device': id });
+  expect((await paired.GET(fromDevice)).status).toBe(403);
+  expect((await oneDevice.DELETE(asked('DELETE', undefined, { 'x-pitsaw-device': id }), at(id))).status).toBe(403);
+  expect((await oneDevice.DELETE(asked('DELETE'), at(id))).status).toBe(200);
+  expect((await oneDevice.DELETE(asked('DELETE'), at(id))).status).toBe(404);
+  expect((await bodyOf(await paired.GET(asked('GET')))).devices).toEqual([]);
+  await database.sequelize.close();
 });

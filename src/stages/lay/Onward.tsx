@@ -30,7 +30,13 @@ export function Onward() {
         <TakeBack />
       </>
     );
-  if (!ways || !way) return <Why tone="quiet">The rest is being planned anew …</Why>;
+  if (!ways || !way)
+    return (
+      <>
+        <Why tone="quiet">The rest is being planned anew …</Why>
+        <TakeBack />
+      </>
+    );
   const short = way.plan.findings.find((f) => f.rule === 'short');
   const must = way.plan.findings.filter((f) => f.level === 'must' && f.rule !== 'short');
   return (
