@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { serve } from '../bench/attack/server';
 import { openStage, putJob, room } from './help';
 
 const phone = { width: 390, height: 844 };
@@ -202,4 +203,51 @@ test('rooms are laid in the order that is wanted, and the rule says how far it i
   await press(page, 'Begin laying');
   await expect(inHand(page).getByRole('heading', { name: /^Row 1/ })).toContainText('Store');
   await expect(rule).toContainText('under way');
+});
+
+test('a room is laid to its end on two phones while the server is killed and started again: nothing lost, nothing doubled, both agree', async ({
+  browser,
+}) => {
+  const server = await serve();
+  const device = async () => (await browser.newContext({ viewport: phone, baseURL: server.url() })).newPage();
+  try {
+    const made = await fetch(`${server.url()}/api/jobs`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(room('Lock house', 2000, 1300)) }); // prettier-ignore
+    const { id } = ((await made.json()) as { job: { id: string } }).job;
+    const [saw, floor] = [await device(), await device()];
+    for (const page of [saw, floor]) await openStageOnPhone(page, id);
+    await press(saw, 'Begin laying');
+    await expect(inHand(floor).getByRole('heading', { name: /^Row 1/ })).toBeVisible();
+    for (const page of [saw, floor])
+      await expect
+        .poll(
+          () => page.evaluate(async (path) => (await (await caches.open('pitsaw-pages')).match(path)) !== undefined, `/jobs/${id}/lay`),
+          { timeout: 30_000 },
+        ) // prettier-ignore
+        .toBe(true);
+    await server.kill();
+    // one saws, the other lays, and neither hears of the other; the one on the floor is opened again meanwhile
+    await expect(floor.getByText(/no server/)).toBeVisible({ timeout: 20_000 });
+    await inHand(saw).getByRole('button', { name: 'Sawn' }).click();
+    await floor.reload();
+    await floor.getByRole('button', { name: 'Row 1 lies' }).click();
+    await expect(inHand(floor).getByRole('heading', { name: /^Row 2/ })).toBeVisible();
+    await expect(floor.getByText(/no server · 1 kept on this device/)).toBeVisible();
+    await server.start();
+    for (const page of [saw, floor]) {
+      await expect(page.getByText('kept by the server')).toBeVisible({ timeout: 40_000 });
+      await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible({ timeout: 20_000 });
+    }
+    const rows = Number((await inHand(floor).getByRole('heading').textContent())!.match(/of (\d+)/)![1]);
+    for (let row = 2; row <= rows; row++) {
+      await floor.getByRole('button', { name: `Row ${row} lies` }).click();
+      // no thumb is quicker: sooner it would count as the same press told twice
+      await floor.waitForTimeout(200);
+    }
+    for (const page of [saw, floor]) await expect(page.getByText('All of the floor lies.')).toBeVisible({ timeout: 20_000 });
+    const told = (await (await fetch(`${server.url()}/api/jobs/${id}/log`)).text()).split('\n').filter(Boolean).map((l) => (JSON.parse(l) as { what: string }).what); // prettier-ignore
+    expect(told.filter((what) => what === 'laid')).toHaveLength(rows);
+    expect(told.filter((what) => what === 'begun')).toHaveLength(1);
+  } finally {
+    await server.end();
+  }
 });

@@ -9,7 +9,7 @@ import { floors } from './floors';
 import { lay } from './lay';
 import { order } from './order';
 import { cuts, findings, pieces, plan, summary } from './plan';
-import { replan } from './replan';
+import { giveWay, replan } from './replan';
 import { rows } from './rows';
 import { setOut } from './setout';
 
@@ -33,5 +33,6 @@ export const ANSWERS = {
   days,
   lay,
   replan,
+  giveWay,
 } satisfies Readonly<Record<string, AnyAnswer>>;
 export type AnswerName = keyof typeof ANSWERS;

@@ -3,6 +3,8 @@ import { newJob, planFile, problemLine, readLogText, type Plan } from '../given'
 import { planJob } from '../plan';
 import {
   courseOf,
+  inOrder,
+  roomsInOrder,
   cutAhead,
   groundOfSite,
   inHand,
@@ -15,7 +17,7 @@ import {
   withWalls,
   type Begun,
 } from '.';
-import { cutList } from '../plan';
+import { cutLines, cutList } from '../plan';
 import { boxOf } from '../geometry';
 
 const job = { ...newJob('Toll house', 'metric', 3600, 2400), kerf: 3 };
@@ -205,6 +207,52 @@ test('rooms are laid in the order that somebody wants, and its cost is told', ()
   expect(courseOf(made, wanted)[0]).toMatchObject({ floor: 'f2', row: 1 });
   expect(orderCost(made, wanted)).toMatchObject({ back: 0, lines: 0 });
   expect(orderCost(made, wanted).waiting).toBeGreaterThan(0);
+});
+
+test('rooms of one floor are laid in the order that is wanted, as far as rows lock: each run after those that it locks into', () => {
+  // a passage along the top, two rooms below it, one floor through both doorways
+  const outline = (x0: number, y0: number, x1: number, y1: number): [number, number][] => [[x0, y0], [x1, y0], [x1, y1], [x0, y1]]; // prettier-ignore
+  const three = {
+    ...job,
+    spaces: [
+      { id: 'passage', name: 'Passage', outline: outline(0, 3000, 6000, 4200) },
+      { id: 'left', name: 'Left', outline: outline(0, 0, 2900, 2900) },
+      { id: 'right', name: 'Right', outline: outline(3000, 0, 6000, 2900) },
+    ],
+    openings: (['left', 'right'] as const).map((id, k) => ({ id: `d${k}`, between: ['passage', id] as [string, string], finish: 'through' as const, outline: outline(1000 + k * 3000, 2900, 1800 + k * 3000, 3000) })), // prettier-ignore
+    layout: { ...job.layout, direction: 0 as const },
+  };
+  const made = (planJob(three, { steps: 200 }) as { value: Plan }).value;
+  expect(made.floors).toHaveLength(1);
+  expect(roomsInOrder(made, three)).toEqual(['passage', 'left', 'right']);
+  const wanted = { ...three, laying: { order: ['right', 'left', 'passage'] } };
+  // the passage has to be there before what hangs on it
+  expect(roomsInOrder(made, wanted)).toEqual(['passage', 'right', 'left']);
+  expect(orderCost(made, wanted).walks).toBe(2);
+  expect(orderCost(made, three).walks).toBeGreaterThan(10);
+  const steps = courseOf(made, wanted);
+  const own = made.floors[0]!.pieces;
+  expect(steps.flatMap((s) => s.pieces).sort()).toEqual(own.map((p) => p.id).sort());
+  // along any line across the rows the row before lies first
+  const at = new Map(steps.flatMap((s) => s.pieces).map((id, i) => [id, i]));
+  for (const a of own) {
+    for (const b of own) {
+      const [p, q] = [boxOf(a.outline[0]!), boxOf(b.outline[0]!)];
+      if (b.row === a.row + 1 && Math.min(p.maxX, q.maxX) - Math.max(p.minX, q.minX) > 1) expect(at.get(a.id)).toBeLessThan(at.get(b.id)!);
+    }
+  }
+  // what is cut from an offcut comes after the piece that leaves it
+  const order = inOrder(made, steps);
+  const lines = cutLines(made, order, 3);
+  const opened = new Set<number>();
+  for (const line of lines) {
+    expect(line.take.kind === 'offcut').toBe(opened.has(line.piece.plank));
+    opened.add(line.piece.plank);
+  }
+  // every box is carried once, to the room where it is opened first
+  const dealt = { ...made, planks: made.planks.map((p, i) => ({ ...p, box: 1 + Math.floor(i / 8) })) };
+  const carried = courseOf(dealt, wanted).flatMap((s) => s.due.flatMap((d) => (d.what === 'carry' ? d.boxes : [])));
+  expect([...carried].sort((x, y) => x - y)).toEqual([...new Set(dealt.planks.map((p) => p.box))].sort((x, y) => x - y));
 });
 
 test('a strip of pad is rolled out at the first row that lies on it', () => {

@@ -86,19 +86,22 @@ export function plankOf({ planks }: Pick<Plan, 'planks'>, { plank }: Pick<Piece,
 
 /** Reads the cut list off a plan, row by row in laying order. */
 export function cutList(plan: Pick<Plan, 'floors' | 'planks'>, kerf: number): readonly CutRow[] {
+  const rows = plan.floors.flatMap((floor) => floor.rows.map((row) => ({ floor, row: row.n, pieces: floor.pieces.filter((p) => p.row === row.n) }))); // prettier-ignore
+  const lines = cutLines(plan, rows.flatMap(({ floor, pieces }) => pieces.map((piece) => ({ floor, piece }))), kerf); // prettier-ignore
+  let at = 0;
+  return rows.map(({ floor, row, pieces }) => ({ floor: floor.id, row, lines: lines.slice(at, (at += pieces.length)) }));
+}
+
+/** How each piece of a plan is cut where they are laid in this order: what opens a plank, and what is cut from what that leaves. */
+export function cutLines(
+  plan: Pick<Plan, 'planks'>,
+  order: readonly { readonly floor: PlanFloor; readonly piece: Piece }[],
+  kerf: number,
+): readonly CutLine[] {
   const stock = new Map<number, Stock[]>();
   const later = new Map<number, { piece: Piece; floor: string }[]>();
-  for (const floor of plan.floors) {
-    for (const piece of floor.pieces) later.set(piece.plank, [...(later.get(piece.plank) ?? []), { piece, floor: floor.id }]);
-  }
-  const rows: CutRow[] = [];
-  for (const floor of plan.floors) {
-    for (const row of floor.rows) {
-      const lines = floor.pieces.filter((p) => p.row === row.n).map((piece) => cutLine(plan, floor, piece, stock, later, kerf));
-      rows.push({ floor: floor.id, row: row.n, lines });
-    }
-  }
-  return rows;
+  for (const { piece, floor } of order) later.set(piece.plank, [...(later.get(piece.plank) ?? []), { piece, floor: floor.id }]);
+  return order.map(({ floor, piece }) => cutLine(plan, floor, piece, stock, later, kerf));
 }
 
 /** Whether an earlier cut along the plank has made the piece as wide as it is to be. */

@@ -3,5 +3,5 @@ export * from './answer';
 export * from './cutlist';
 export * from './summary';
 export * from './faces';
-export { rackOf, type Rack } from './rack';
+export { rackAlong, rackOf, type Rack } from './rack';
 export { stopSettings, BATCH_ROWS, type StopSettings } from './stops';

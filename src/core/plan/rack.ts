@@ -53,8 +53,22 @@ function waitingOf(order: readonly Laid[], spans: ReadonlyMap<number, readonly [
 }
 
 /** Measures what waits while floors are laid one after the other. */
-export function rackOf(floors: readonly ToLay[]): Rack {
-  const order = layingOrder(floors);
+export const rackOf = (floors: readonly ToLay[]): Rack => measured(layingOrder(floors));
+
+/** Measures what waits while pieces are laid in any order. */
+export function rackAlong(pieces: readonly { readonly floor: Pick<PlanFloor, 'id'>; readonly piece: Piece }[]): Rack {
+  let rowOfAll = -1;
+  let last = '';
+  const order = pieces.map(({ floor, piece }): Laid => {
+    const row = `${floor.id} ${piece.row}`;
+    if (row !== last) rowOfAll++;
+    last = row;
+    return { piece, plank: piece.plank, floor: floor.id, row: piece.row, rowOfAll };
+  });
+  return measured(order);
+}
+
+function measured(order: readonly Laid[]): Rack {
   const spans = spansOf(order);
   const waiting = waitingOf(order, spans);
   const greatest = waiting.reduce((a, b) => Math.max(a, b), 0);

@@ -1,6 +1,7 @@
 import { answer } from '../answer';
 import { planText } from '../given';
 import { lay } from '../lay';
+import { giveWay as gaveWay } from './giveWay';
 import { replan as replanned } from './replan';
 
 /** What to do from here: plans for what is still to be laid, the best first. */
@@ -13,4 +14,12 @@ export const replan = answer({
     about: 'what to do from here: the plan for the whole floor, what lies as it lies, the rest from the wood that there is',
     print: ([best], { job }) => planText(best!.plan, job.name),
   },
+});
+
+/** Where planks run short: a way on whose joints give way, or null. */
+export const giveWay = answer({
+  name: 'giveWay',
+  after: { lay, replan },
+  takes: ({ job, log }) => ({ job, log }),
+  work: ({ job }, before) => gaveWay(job, before.lay, before.replan[0]!),
 });

@@ -7,7 +7,7 @@ import { floorsOf } from '../floors';
 import { newJob, readLogText, type Event, type Job, type Plan } from '../given';
 import { groundOfSite, openSite, siteOf, withWalls, type Site } from '../lay';
 import { planJob } from '../plan';
-import { planFromHere, type Replanned } from '.';
+import { givingWay, planFromHere, type Replanned } from '.';
 
 const planned = (job: Job): Plan => {
   const made = planJob(job, { steps: 600 });
@@ -109,6 +109,35 @@ test.each([
       boxes: Math.ceil(best!.changes.begins / room.product.perBox),
       floor: null,
     });
+});
+
+test('where planks run short joints may give way: fewer are missing, and every row that breaks a limit for it is named', () => {
+  let gave = 0;
+  for (const [job, made] of [
+    [room, small],
+    [house, plan],
+  ] as const) {
+    for (const missing of [1, 2]) {
+      const left = made.planks.length - made.planks.filter((p) => made.floors[0]!.pieces.some((q) => q.row <= 2 && q.plank === p.n)).length; // prettier-ignore
+      const lines = made.floors[0]!.rows.slice(0, 2).map((r) => ({ what: 'laid', floor: 'f1', row: r.n }));
+      const site = siteAfter(job, made, [...lines, { what: 'stock', planks: left - missing }]);
+      const [best] = ways(job, site);
+      const found = givingWay(job, site, best!);
+      if (!found.ok || found.value === null) continue;
+      const way = found.value;
+      gave++;
+      expect(wrong(job, site, way)).toEqual([]);
+      expect(way.fewer).toBeGreaterThan(0);
+      expect(way.changes.begins).toBe(best!.changes.begins - way.fewer);
+      const { stagger, endPiece } = job.product.limits;
+      for (const { floor, row, least } of way.giving) {
+        expect(way.plan.floors.find((f) => f.id === floor)!.rows.some((r) => r.n === row)).toBe(true);
+        expect(least).toBeLessThan(Math.max(stagger, endPiece));
+      }
+    }
+  }
+  expect(gave).toBeGreaterThan(0);
+  expect(givingWay(room, siteAfter(room, small, [{ what: 'stock', planks: 200 }]), ways(room, siteAfter(room, small, [{ what: 'stock', planks: 200 }]))[0]!)).toEqual({ ok: true, value: null }); // prettier-ignore
 });
 
 test('a wall that is nearer than what lies is said, with where; one that is farther leaves floor bare', () => {

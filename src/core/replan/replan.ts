@@ -1,4 +1,4 @@
-import { floorsOf, type Floor } from '../floors';
+import { floorsOf } from '../floors';
 import { bad, good, type Job, type Plan, type Product, type Result } from '../given';
 import { pieceKey, withWalls, type Site } from '../lay';
 import { mixesLengths } from '../rows';
@@ -19,6 +19,20 @@ export function marked(plan: Plan, site: Site): Plan {
   return { ...plan, floors };
 }
 
+/** The floors of a job as they are known by now, with what a plan has there, and their products. */
+export function groundToLay(
+  job: Job,
+  site: Site,
+  plan: Plan,
+): Result<{ readonly toLay: readonly FloorToLay[]; readonly products: readonly Product[] }> {
+  const floors = floorsOf(withWalls(job, site.walls));
+  if (!floors.ok) return floors;
+  const lost = [...site.lying.values()].find((l) => !floors.value.some((f) => f.id === l.floor));
+  if (lost) return bad({ path: 'spaces', text: `floor ${lost.floor}, part of which lies, is not in the job` });
+  const toLay = floors.value.map((floor) => floorToLay(floor, plan.floors.find((f) => f.id === floor.id), site)); // prettier-ignore
+  return good({ toLay, products: [...new Map(floors.value.map((f) => [f.product.name, f.product])).values()] });
+}
+
 /** How an answer is searched: steps of each search, where fewer are asked for; told how far it is. */
 export type ReplanHow = { readonly steps?: number; readonly progress?: (done: number) => void };
 
@@ -35,13 +49,9 @@ export function replan(job: Job, site: Site, { steps, progress }: ReplanHow = {}
     const begins = plan.planks.filter((p) => !site.begun.has(p.n)).length;
     return good([{ plan: marked(plan, site), changes: { begins, planks: 0, broken: 0, spoilt: [], rows: [], pieces: 0 } }]);
   }
-  const found = floorsOf(withWalls(job, site.walls));
-  if (!found.ok) return found;
-  const floors = found.value;
-  const lost = [...site.lying.values()].find((l) => !floors.some((f) => f.id === l.floor));
-  if (lost) return bad({ path: 'spaces', text: `floor ${lost.floor}, part of which lies, is not in the job` });
-  const toLay = floors.map((floor) => floorToLay(floor, plan.floors.find((f) => f.id === floor.id), site)); // prettier-ignore
-  const products = productsOf(floors);
+  const ground = groundToLay(job, site, plan);
+  if (!ground.ok) return ground;
+  const { toLay, products } = ground.value;
   const parts = products.map((product, k) => {
     const group = toLay.filter((own) => own.floor.product.name === product.name);
     return answersFor(job, group, site, product, products.length > 1, steps, (part) => progress?.((k + part) / products.length));
@@ -56,8 +66,6 @@ export function replan(job: Job, site: Site, { steps, progress }: ReplanHow = {}
   );
   return good(bestFirst(answers));
 }
-
-const productsOf = (floors: readonly Floor[]): readonly Product[] => [...new Map(floors.map((f) => [f.product.name, f.product])).values()];
 
 /** The ways of going on with floors of one product. */
 function answersFor(

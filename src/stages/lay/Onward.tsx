@@ -1,11 +1,11 @@
 'use client';
 import { Box } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
-import { happened, useOnward, useSite } from '@/ui/desk';
+import { useEffect, useMemo, useState } from 'react';
+import { happened, useJob, useOnward, useSite } from '@/ui/desk';
 import { BigNumber, Button, Problems, ReadingTitle, Why } from '@/ui/kit';
 import { backOneStep } from './actions';
 import { lookAt, usePreview } from './preview';
-import { changeWords } from './words';
+import { changeWords, givingWords } from './words';
 import styles from './lay.module.css';
 
 const NAMES = ['Best way on', 'Another way', 'A third way', 'A fourth way', 'A fifth way'];
@@ -15,8 +15,11 @@ export function Onward() {
   const onward = useOnward();
   const shown = usePreview((s) => s.way);
   const otherwise = useSite((s) => s.site?.otherwise === true);
+  const { display } = useJob();
   const [which, setWhich] = useState(0);
-  const ways = onward.state === 'found' ? onward.ways : null;
+  const kept = onward.state === 'found' ? onward.ways : null;
+  const giving = onward.state === 'found' ? onward.giving : null;
+  const ways = useMemo(() => kept && [...kept, ...(giving ? [giving] : [])], [kept, giving]);
   const way = ways?.[Math.min(which, ways.length - 1)] ?? null;
   useEffect(() => {
     lookAt(way);
@@ -38,13 +41,15 @@ export function Onward() {
       </>
     );
   const short = way.plan.findings.find((f) => f.rule === 'short');
+  const gives = way === giving;
   const must = way.plan.findings.filter((f) => f.level === 'must' && f.rule !== 'short');
   return (
     <section className={styles.onward} aria-label="The way on">
-      <ReadingTitle>{NAMES[which] ?? 'A way on'}</ReadingTitle>
+      <ReadingTitle>{gives ? 'Joints give way' : (NAMES[which] ?? 'A way on')}</ReadingTitle>
       <BigNumber value={way.changes.begins} unit="new planks for the rest" />
       <Why>{changeWords(way.changes)}</Why>
       {short && <Why tone="must">{short.text}</Why>}
+      {giving && <Why tone={gives ? 'must' : 'should'}>{givingWords(giving, display)}</Why>}
       {must.slice(0, 2).map((f) => (
         <Why key={f.text} tone="must">
           {f.text}
@@ -55,7 +60,7 @@ export function Onward() {
         <Box display="flex" gap="2" mt="2" flexWrap="wrap" role="group" aria-label="Ways on">
           {ways.map((w, i) => (
             <Button key={i} aria-pressed={i === which} onClick={() => setWhich(i)}>
-              {w.changes.begins} planks, {w.changes.pieces} changes
+              {w.changes.begins} planks, {w === giving ? 'joints give way' : `${w.changes.pieces} changes`}
             </Button>
           ))}
         </Box>

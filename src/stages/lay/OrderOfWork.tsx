@@ -3,7 +3,7 @@ import { Box, Slider } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useEffect, useMemo, type DragEvent } from 'react';
 import type { Job, Plan } from '@/core/given';
-import { layingOrder, orderCost, type OrderCost } from '@/core/lay';
+import { orderCost, roomsInOrder, type OrderCost } from '@/core/lay';
 import { edit, useJob } from '@/ui/desk';
 import { IconButton, Why } from '@/ui/kit';
 import { stepsOf } from './hand';
@@ -11,48 +11,49 @@ import { useGrowing } from './preview';
 import styles from './lay.module.css';
 
 const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
-const costWords = ({ back, lines, waiting }: OrderCost): string =>
+const costWords = ({ back, lines, waiting, walks }: OrderCost): string =>
   [
     back === 0 ? 'nothing is laid backwards' : `${many(back, 'piece is', 'pieces are')} laid backwards`,
     ...(lines === 0 ? [] : [`${many(lines, 'part begins', 'parts begin')} on a line of its own`]),
     `at most ${many(waiting, 'remainder waits', 'remainders wait')}`,
+    ...(walks === 0 ? [] : [`${many(walks, 'walk', 'walks')} from room to room`]),
   ].join(', ');
 
 /** In which order the rooms are laid, moved by hand, with what that costs; and the floor as it will grow, step by step. */
 export function OrderOfWork({ plan }: { plan: Plan }) {
   const job = useJob();
-  const floors = useMemo(() => layingOrder(plan, job), [plan, job]);
+  const rooms = useMemo(() => roomsInOrder(plan, job), [plan, job]);
   const steps = stepsOf(plan, job);
   const at = useGrowing((s) => s.step);
   const cost = useMemo(() => orderCost(plan, job), [plan, job]);
   const asDrawn = useMemo(() => orderCost(plan, { ...job, laying: undefined }), [plan, job]);
-  const name = (ids: readonly string[]) => ids.map((id) => job.spaces.find((s) => s.id === id)?.name || id).join(', ');
+  const name = (id: string) => job.spaces.find((s) => s.id === id)?.name || id;
   const move = (from: number, to: number) => {
-    if (to < 0 || to >= floors.length || from === to) return;
-    const next = [...floors];
+    if (to < 0 || to >= rooms.length || from === to) return;
+    const next = [...rooms];
     next.splice(to, 0, ...next.splice(from, 1));
-    edit('order of rooms', (now: Job) => ({ ...now, laying: { ...now.laying, order: next.flatMap((f) => f.spaces) } }));
+    edit('order of rooms', (now: Job) => ({ ...now, laying: { ...now.laying, order: next } }));
   };
   // the floor is seen as it is again once nobody looks at its growing
   useEffect(() => () => useGrowing.setState({ step: null }), []);
-  const other = cost.back !== asDrawn.back || cost.lines !== asDrawn.lines || cost.waiting !== asDrawn.waiting;
+  const other = costWords(cost) !== costWords(asDrawn);
   return (
     <>
-      {floors.length > 1 && (
+      {rooms.length > 1 && (
         <ol className={styles.rooms}>
-          {floors.map((floor, i) => (
+          {rooms.map((room, i) => (
             <li
-              key={floor.id}
+              key={room}
               draggable
               onDragStart={(e: DragEvent) => e.dataTransfer.setData('text/plain', `${i}`)}
               onDragOver={(e: DragEvent) => e.preventDefault()}
               onDrop={(e: DragEvent) => move(Number(e.dataTransfer.getData('text/plain')), i)}
             >
-              <Box flex="1">{name(floor.spaces)}</Box>
-              <IconButton aria-label={`${name(floor.spaces)} earlier`} disabled={i === 0} onClick={() => move(i, i - 1)}>
+              <Box flex="1">{name(room)}</Box>
+              <IconButton aria-label={`${name(room)} earlier`} disabled={i === 0} onClick={() => move(i, i - 1)}>
                 <ArrowUp size={18} />
               </IconButton>
-              <IconButton aria-label={`${name(floor.spaces)} later`} disabled={i === floors.length - 1} onClick={() => move(i, i + 1)}>
+              <IconButton aria-label={`${name(room)} later`} disabled={i === rooms.length - 1} onClick={() => move(i, i + 1)}>
                 <ArrowDown size={18} />
               </IconButton>
             </li>

@@ -14,7 +14,7 @@ import { Pace } from './Pace';
 import { Rack } from './Rack';
 import { RowInHand } from './RowInHand';
 import { Ahead } from './Ahead';
-import { Who } from './Who';
+import { useTurnedPage, Who } from './Who';
 import styles from './lay.module.css';
 
 /** What there is to do on site now; before laying begins, how it begins. */
@@ -23,6 +23,7 @@ export function Reading() {
   const planned = useAnswer('plan').value;
   const hand = useInHand();
   useAwake(hand !== null);
+  useTurnedPage();
   if (!site) return <Why tone="quiet">The site is being looked up …</Why>;
   if (!site.plan) return planned ? <Begin plan={planned} /> : <Why tone="quiet">Laying begins by a plan; it is being worked out …</Why>;
   return (

@@ -43,7 +43,7 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
       {way && <Why tone="should">{way}</Why>}
       {due.map((one) => (
         <Why key={JSON.stringify(one)} tone="should">
-          {dueWords(one)}
+          {dueWords(one, (room) => job.spaces.find((s) => s.id === room)?.name || room)}
         </Why>
       ))}
       <p className={styles.asked}>{sawn ? 'Sawn; lay it' : whole ? 'Lay it' : 'Saw it to'}</p>
@@ -96,16 +96,21 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
 /** A press so soon (ms) after another hand has changed what is in hand was meant for what was there before. */
 const TOO_SOON = 400;
 
-/** Presses that are meant for the piece that is shown: not for one that another device has just put in its place. */
+/** The same press again sooner than this (ms) is one: a wet screen tells a thumb twice. */
+const TWICE = 150;
+
+/** Presses that are meant for the piece that is shown: not for one that another device, or the same thumb, has just put in its place. */
 function useMeant(shown: string): (act: () => void) => () => void {
   // what is there when the screen opens was nobody's doing
-  const state = useRef({ changed: -Infinity, own: true });
+  const state = useRef({ changed: -Infinity, own: true, pressed: -Infinity, last: null as (() => void) | null });
   useLayoutEffect(() => {
-    state.current = { changed: state.current.own ? -Infinity : performance.now(), own: false };
+    state.current = { ...state.current, changed: state.current.own ? -Infinity : performance.now(), own: false };
   }, [shown]);
   return (act) => () => {
-    if (performance.now() - state.current.changed < TOO_SOON) return;
-    state.current.own = true;
+    const now = performance.now();
+    const { changed, pressed, last } = state.current;
+    if (now - changed < TOO_SOON || (act === last && now - pressed < TWICE)) return;
+    state.current = { changed, own: true, pressed: now, last: act };
     act();
   };
 }

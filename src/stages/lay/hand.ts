@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Event, Job, Piece, Plan, PlanFloor } from '@/core/given';
-import { courseOf, layingOrder, pieceKey, stepInHand, type Site, type Step } from '@/core/lay';
-import { cutList, type CutLine } from '@/core/plan';
+import { courseOf, inOrder, pieceKey, stepInHand, type Site, type Step } from '@/core/lay';
+import { cutLines, type CutLine } from '@/core/plan';
 import { useJob, useSite } from '@/ui/desk';
 
 /** What is in hand on site: the step, its pieces, the one that is next, and how each is cut. */
@@ -34,8 +34,8 @@ export function stepsOf(plan: Plan, job: Job): readonly Step[] {
 export function cutsOf(plan: Plan, job: Job): ReadonlyMap<string, CutLine> {
   const known = lists.get(plan);
   if (known && known.laying === job.laying) return known.cuts;
-  const rows = cutList({ ...plan, floors: layingOrder(plan, job) }, job.kerf);
-  const cuts = new Map(rows.flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}`, l] as const)));
+  const lines = cutLines(plan, inOrder(plan, stepsOf(plan, job)), job.kerf);
+  const cuts = new Map(lines.map((l) => [`${l.floor}/${l.piece.id}`, l] as const));
   lists.set(plan, { laying: job.laying, cuts });
   return cuts;
 }

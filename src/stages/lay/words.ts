@@ -1,7 +1,7 @@
 import type { Event } from '@/core/given';
 import type { Due, OnRack, Step } from '@/core/lay';
 import type { CutLine } from '@/core/plan';
-import type { Changes } from '@/core/replan';
+import type { Changes, GivingWay } from '@/core/replan';
 import { formatLength, type Display } from '@/core/units';
 
 /** What an offcut is called on the rack: its plank, and the factory end that it keeps. */
@@ -15,9 +15,22 @@ export function fromWhere(line: CutLine, box: number | undefined, display: Displ
   return { take: `a new plank`, of: `number ${line.piece.plank}${box === undefined ? '' : `, from box ${box}`}` };
 }
 
+/** Numbers as they are said: 1–4, 7, 9. */
+export function inWords(numbers: readonly number[]): string {
+  const spans: [number, number][] = [];
+  for (const n of numbers) {
+    const last = spans[spans.length - 1];
+    if (last && n === last[1] + 1) last[1] = n;
+    else spans.push([n, n]);
+  }
+  return spans.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a}, ${b}` : `${a}–${b}`)).join(', ');
+}
+
 /** What a row asks for, beyond laying it. */
-export function dueWords(due: Due): string {
+export function dueWords(due: Due, nameOf: (room: string) => string = (room) => room): string {
   switch (due.what) {
+    case 'carry':
+      return `Carry ${due.boxes.length === 1 ? 'box' : 'boxes'} ${inWords(due.boxes)} to ${nameOf(due.room)}, and the saw and what waits on the rack with them.`;
     case 'push':
       return 'These are the first rows: check them against the line, push them to their gap, set spacers at both ends and every metre, and weight them.';
     case 'register':
@@ -51,6 +64,13 @@ export function changeWords({ planks, spoilt, rows, pieces }: Changes): string {
         : `${many(-planks, 'plank fewer', 'planks fewer')}`;
   const waste = spoilt.length === 0 ? 'nothing sawn is spoilt' : `${many(spoilt.length, 'sawn piece is', 'sawn pieces are')} not used`;
   return `${sentence(more)}; ${many(pieces, 'piece changes', 'pieces change')} in ${many(rows.length, 'row', 'rows')}; ${waste}.`;
+}
+
+/** Where joints could give way so that fewer planks are missing, and whose word that needs. */
+export function givingWords({ missing, fewer, giving }: GivingWay, display: Display): string {
+  const where = giving.map(({ row, least }) => `row ${row} (down to ${formatLength(least, display)})`).join(', ');
+  const does = missing === 0 ? 'the planks that are there would do' : `${many(fewer, 'plank fewer', 'planks fewer')} would be missing`;
+  return `If joints gave way${where && ` in ${where}`}, ${does}. That breaks the product’s limits: ask its maker before you saw.`;
 }
 
 /** A line of the log as somebody else reads it. */

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { Event, Job } from '@/core/given';
-import type { Replanned } from '@/core/replan';
+import type { GivingWay, Replanned } from '@/core/replan';
 import { createAnswering, type Answering } from '@/workers';
 import { useSite } from './log';
 import { useSaving } from './saving';
@@ -10,7 +10,8 @@ import { useSaving } from './saving';
 export type Onward =
   | { readonly state: 'none' }
   | { readonly state: 'working' }
-  | { readonly state: 'found'; readonly ways: readonly Replanned[] }
+  /** where planks run short also the way on whose joints give way */
+  | { readonly state: 'found'; readonly ways: readonly Replanned[]; readonly giving: GivingWay | null }
   | { readonly state: 'failed'; readonly why: string };
 
 let worker: Answering | null = null;
@@ -25,15 +26,17 @@ export function useOnward(): Onward {
     if (!otherwise || !job) return;
     let live = true;
     const say = (onward: Onward) => live && setFound({ job, lines, onward });
+    let ways: readonly Replanned[] = [];
     void (worker ??= createAnswering())
       .ask({
-        names: ['replan'],
+        names: ['replan', 'giveWay'],
         given: { job, log: lines },
         have: {},
-        arrived: ({ result }) => {
+        arrived: ({ name, result }) => {
           if (!result) return;
-          if (result.ok) say({ state: 'found', ways: result.value as readonly Replanned[] });
-          else say({ state: 'failed', why: result.problems[0]?.text ?? 'There is no way on.' });
+          if (!result.ok) return say({ state: 'failed', why: result.problems[0]?.text ?? 'There is no way on.' });
+          if (name === 'replan') ways = result.value as readonly Replanned[];
+          say({ state: 'found', ways, giving: name === 'giveWay' ? (result.value as GivingWay | null) : null });
         },
         progress: () => undefined,
       })
