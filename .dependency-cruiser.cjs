@@ -27,6 +27,8 @@ const CORE = [
   'order',
   'lay',
   'replan',
+  'inspect',
+  'repair',
   'days',
 ];
 

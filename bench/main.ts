@@ -16,6 +16,7 @@ import { measureBeneath } from './beneath';
 import { measureEdges } from './edges';
 import { layByHand } from './hand';
 import { measureHeart } from './heart';
+import { measureRepair } from './repair';
 import { measureDays, measureReplan } from './replan';
 import { measureRobust } from './robust';
 import { measureOrders, measurePack } from './orders';
@@ -404,6 +405,7 @@ const parts = {
   heart: measureHeart,
   robust: measureRobust,
   replan: measureReplan,
+  repair: measureRepair,
   chance: measureDays,
   order: measureOrders,
   pack: measurePack,

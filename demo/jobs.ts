@@ -1,6 +1,6 @@
 import { pointsToRead } from '../src/core/base';
 import type { Point } from '../src/core/geometry';
-import { newJob, PRESET_KITS, PRESET_MATERIALS, PRESET_TRIM, type Base, type Job, type Product } from '../src/core/given';
+import { newJob, ROUND, PRESET_KITS, PRESET_MATERIALS, PRESET_TRIM, type Base, type Job, type Product } from '../src/core/given';
 import { cottageGround, cottageHouse } from '../src/devices';
 
 /*
@@ -200,8 +200,59 @@ const ticketOffice: Job = {
   kerf: 0,
 };
 
+/** Laid, checked and handed over; a plank of it was damaged since. */
+export const gatehouse: Job = {
+  ...newJob('Sluice gatehouse', 'metric', 3400, 2700),
+  product: {
+    ...ashGrey,
+    name: 'Sluice smoked oak rigid vinyl',
+    kind: 'rigid-vinyl',
+    planks: [{ length: 1220, width: 228, share: 1 }],
+    thickness: 5,
+    perBox: 8,
+    lock: 'tap',
+    lockReach: 6,
+    limits: { gap: 8, stagger: 200, endPiece: 200, rip: 50, runAlong: 15000, runAcross: 15000 },
+  },
+  kerf: 0,
+  spaces: [
+    { id: 'watch', name: 'Watch room', outline: [[0, 0], [3400, 0], [3400, 2700], [0, 2715]] }, // prettier-ignore
+    { id: 'store', name: 'Store', outline: [[3500, 0], [5300, 0], [5300, 1900], [3500, 1900]] }, // prettier-ignore
+  ],
+  openings: [
+    { id: 'd1', between: ['watch', 'store'], outline: [[3400, 600], [3500, 600], [3500, 1400], [3400, 1400]], finish: 'through', casing: 15 }, // prettier-ignore
+  ],
+  obstacles: [
+    {
+      id: 'valve',
+      kind: 'pipe',
+      gap: 8,
+      outline: [
+        [4900, 300],
+        [4960, 300],
+        [4960, 360],
+        [4900, 360],
+      ],
+    },
+  ],
+  spares: { planks: 4 },
+  round: {
+    gaps: [
+      { space: 'watch', wall: 0, gap: 8, on: '2026-11-18' },
+      { space: 'watch', wall: 1, gap: 9, on: '2026-11-18' },
+      { space: 'watch', wall: 3, gap: 8, on: '2026-11-18' },
+    ],
+    seen: ['watch', 'store'].flatMap((space) => ROUND.map((id) => ({ space, id, on: '2026-11-18' }))),
+  },
+  snags: [
+    { id: 's1', space: 'watch', at: [3300, 1350], text: 'Spacer left behind the radiator', who: 'Moss', by: '2026-11-19', found: '2026-11-18', settled: '2026-11-19' }, // prettier-ignore
+  ],
+  handover: { on: '2026-11-20', to: 'The harbour office', by: 'Wren', batch: 'K 1142', sparesAt: 'on the shelf in the store' },
+};
+
 /** The jobs of the demo, the main one last, so that it stands first in the list. */
 export const demoJobs: readonly Job[] = [
+  gatehouse,
   { ...ticketOffice, spaces: [{ ...ticketOffice.spaces[0]!, name: 'Ticket office' }] },
   office,
   cottage,

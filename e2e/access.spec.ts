@@ -2,23 +2,27 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { openJobs, openStage, putJob, room, stagesOf } from './help';
 
-const clean = async (page: Page) => {
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+const clean = async (page: Page, onlyColours = false) => {
   // what is still being worked out is drawn paler
   await page.locator('footer[data-stale]').waitFor({ state: 'detached' });
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (onlyColours ? axe.withRules(['color-contrast']) : axe.withTags(RULES)).analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
 };
 
+// the themes differ in nothing but colours
 for (const theme of ['day', 'sun', 'dark']) {
+  const onlyColours = theme !== 'day';
   test(`every view passes WCAG 2.2 AA checks (${theme})`, async ({ page, request }) => {
     await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
     const id = await putJob(request, room('Reading room'));
     await openJobs(page);
-    await clean(page);
+    await clean(page, onlyColours);
     await openStage(page, id, 'room');
     for (const stage of await stagesOf(page)) {
       await openStage(page, id, stage);
-      await clean(page);
+      await clean(page, onlyColours);
     }
   });
 }

@@ -32,7 +32,8 @@ export const saved = (page: Page) => expect(page.locator('[data-version]')).toHa
 
 /** The job as the server has it. */
 export async function stored(request: APIRequestContext, id: string): Promise<Job> {
-  return (await (await request.get(`/api/jobs/${id}/file`)).json()) as Job;
+  // a connection that the server has just closed is opened again
+  return (await (await request.get(`/api/jobs/${id}/file`, { maxRetries: 2 })).json()) as Job;
 }
 
 /** Opens the list of jobs and waits until it answers to clicks: what the server sent is on screen earlier. */

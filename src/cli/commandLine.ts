@@ -97,6 +97,13 @@ function commandLine(): Command {
       verb
         .requiredOption('--log <log>', 'the log of the site')
         .action((file: string, { log }: { log: string }) => print(answer, givenBy(file, log)));
+    } else if (answer === ANSWERS.repair) {
+      verb
+        .requiredOption('--log <log>', 'the log of the site')
+        .requiredOption('--piece <pieces...>', 'what is damaged, as floor and piece: f1/12.3; several of one floor may be named')
+        .action((file: string, { log, piece }: { log: string; piece: string[] }) =>
+          print(answer, { ...givenBy(file, log), damaged: piece }),
+        );
     } else verb.action((file: string) => print(answer, givenBy(file)));
   }
   program

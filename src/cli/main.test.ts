@@ -271,3 +271,29 @@ test('replan goes on from a log: what lies is marked, the rest planned; a log th
   ]);
   expect(pitsaw('replan', job).status).toBe(2);
 });
+
+test('repair compares the ways to replace a plank that lies; what does not lie, and what nobody knows, is refused', () => {
+  const job = office();
+  const plan = JSON.parse(pitsaw('plan', job).stdout) as { floors: { rows: { n: number }[] }[] };
+  const rows = plan.floors[0]!.rows.slice(0, 6).map((r) => ({ what: 'laid', floor: 'f1', row: r.n }));
+  const log = file(
+    [{ what: 'begun', format: 'pitsaw/log', version: 1, plan }, ...rows]
+      .map((line, i) => `${JSON.stringify({ n: i + 1, time: '2026-03-02T08:00', by: 'Wren', ...line })}\n`)
+      .join(''),
+    'laid.pitsaw-log.jsonl',
+  );
+  const said = pitsaw('repair', job, '--log', log, '--piece', 'f1/3.2');
+  expect(said.stderr).toBe('');
+  const report = JSON.parse(said.stdout) as { routes: { way: string; possible: boolean; rows: number; from: { side: string } | null; minutes: number | null }[] }; // prettier-ignore
+  expect(report).toMatchObject({ format: 'pitsaw/repair', version: 1, pieces: ['f1/3.2'] });
+  expect(report.routes.map((r) => r.way).sort()).toEqual(['inlay', 'lift', 'lift', 'slide']);
+  expect(report.routes.find((r) => r.from?.side === 'first')!.rows).toBe(3);
+  expect(report.routes.find((r) => r.from?.side === 'last')!.rows).toBe(4);
+  for (const [piece, says] of [
+    ['f1/9.1', /does not lie yet/],
+    ['f9/1.1', /there is no piece f9\/1\.1/],
+  ] as const)
+    // prettier-ignore
+    expect(pitsaw('repair', job, '--log', log, '--piece', piece)).toMatchObject({ status: 2, stdout: '', stderr: expect.stringMatching(says) as string });
+  expect(pitsaw('repair', job, '--log', log).status).toBe(2);
+});

@@ -6,10 +6,12 @@ import { beneath } from './beneath';
 import { days } from './days';
 import { doorways, edges } from './edges';
 import { floors } from './floors';
+import { inspect } from './inspect';
 import { lay } from './lay';
 import { order } from './order';
 import { cuts, findings, pieces, plan, summary } from './plan';
 import { giveWay, replan } from './replan';
+import { repair } from './repair';
 import { rows } from './rows';
 import { setOut } from './setout';
 
@@ -34,5 +36,7 @@ export const ANSWERS = {
   lay,
   replan,
   giveWay,
+  inspect,
+  repair,
 } satisfies Readonly<Record<string, AnyAnswer>>;
 export type AnswerName = keyof typeof ANSWERS;

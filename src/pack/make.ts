@@ -1,13 +1,19 @@
 import { createAsker, type AnyAnswer, type Given } from '../core/answer';
 import { ANSWERS, type AnswerName } from '../core/answers';
-import { good, type Result } from '../core/given';
+import { bad, good, type Result } from '../core/given';
 import { packPdf, type FontFiles, type PaperSize } from '../formats/pdf';
-import { labelsOf, PACK_WANTS, packOf } from '../stages/prints';
+import { handoverSections, labelsOf, PACK_WANTS, packOf, recordSections, type Section } from '../stages/prints';
 import type { Ask } from '../stages/stage';
 import type { Elsewhere } from './apart';
 
-/** What is wanted of a job on paper: all that the crew needs, or only the labels. */
-export type PackWhat = 'pack' | 'labels';
+/** What is wanted of a job on paper: all that the crew needs, only the labels; what the customer gets, all that is known of the floor. */
+export type PackWhat = 'pack' | 'labels' | 'handover' | 'record';
+const TITLES: Readonly<Record<PackWhat, string>> = {
+  pack: 'job pack',
+  labels: 'labels',
+  handover: 'handed over',
+  record: 'the whole record',
+};
 export type PackOptions = { readonly what: PackWhat; readonly paper: PaperSize };
 
 /** Of all the work so much is planning; the rest is putting it on pages. */
@@ -61,11 +67,24 @@ export async function makePack(
     return result.ok ? result.value : null;
   }) as Ask['answer'];
   const ask: Ask = { job: given.job, floors: floors.value, plan: plan.value, answer, working: false };
-  const sections = options.what === 'labels' ? labelsOf(ask) : packOf(ask);
-  const title = `${given.job.name || 'Floor'}, ${options.what === 'labels' ? 'labels' : 'job pack'}`;
+  const sections = sectionsOf(options.what, given, ask, asker);
+  if (!sections.ok) return sections;
+  const title = `${given.job.name || 'Floor'}, ${TITLES[options.what]}`;
   return good(
-    await packPdf({ title, sections, paper: options.paper, imperial: given.job.display === 'imperial', stamp: STAMP }, fonts, (done) =>
-      progress(PLANNING + done * (1 - PLANNING)),
+    await packPdf(
+      { title, sections: sections.value, paper: options.paper, imperial: given.job.display === 'imperial', stamp: STAMP },
+      fonts,
+      (done) => progress(PLANNING + done * (1 - PLANNING)),
     ),
   );
+}
+
+function sectionsOf(what: PackWhat, given: Given, ask: Ask, asker: ReturnType<typeof createAsker>): Result<readonly Section[]> {
+  if (what === 'labels') return good(labelsOf(ask));
+  if (what === 'pack') return good(packOf(ask));
+  const site = asker.ask(ANSWERS.lay, given);
+  if (!site.ok) return site;
+  if (site.value.lying.size === 0) return bad({ path: 'log', text: 'nothing lies yet; there is nothing to hand over' });
+  const handed = { job: given.job, site: site.value, lines: given.log, beneath: ask.answer('beneath'), edges: ask.answer('edges') };
+  return good(what === 'handover' ? handoverSections(handed) : recordSections(handed, { ...ask, plan: site.value.plan }));
 }

@@ -2,8 +2,8 @@
 import { Table } from '@chakra-ui/react';
 import { useEffect } from 'react';
 import type { PrintPart } from '@/formats/paper';
-import { packOf } from '@/stages/prints';
-import { useAnswer, useProgress, useSaving, type JobView } from '@/ui/desk';
+import { handoverSections, packOf } from '@/stages/prints';
+import { listenTo, useAnswer, useProgress, useSaving, useSite, type JobView } from '@/ui/desk';
 import { Button, Heading2, Problems, Stops, Why } from '@/ui/kit';
 import { ShapesDrawing } from '@/ui/sheet/ShapesDrawing';
 import { useAsk } from './useAsk';
@@ -12,32 +12,37 @@ import styles from './print.module.css';
 type Paper = 'a4' | 'letter';
 
 /** What goes on paper: every stage's own parts, in order. It is made of the same answers as the screen. */
-export function PrintPage({ view, paper }: { view: JobView; paper: Paper }) {
+export function PrintPage({ view, paper, handover = false }: { view: JobView; paper: Paper; handover?: boolean }) {
   const opened = useSaving((s) => s.id === view.id && s.job !== null);
   const open = useSaving((s) => s.open);
   useEffect(() => open(view), [open, view]);
+  useEffect(() => (handover ? listenTo(view.id) : undefined), [handover, view.id]);
   return (
     <main className={styles.print}>
       <style>{`@page { size: ${paper === 'a4' ? 'A4' : 'letter'}; margin: 12mm }`}</style>
       <h1 style={{ fontSize: 24, fontWeight: 700 }}>{view.document.name}</h1>
-      {opened ? <Parts id={view.id} paper={paper} /> : <Why tone="quiet">The plan is being worked out …</Why>}
+      {opened ? <Parts id={view.id} paper={paper} handover={handover} /> : <Why tone="quiet">The plan is being worked out …</Why>}
     </main>
   );
 }
 
-function Parts({ id, paper }: { id: string; paper: Paper }) {
+function Parts({ id, paper, handover }: { id: string; paper: Paper; handover: boolean }) {
   const ask = useAsk('print');
+  const lines = useSite((s) => s.lines);
   const { problems } = useAnswer('plan');
   const progress = useProgress();
   if (problems.length > 0) return <Problems list={[{ text: 'Nothing to print yet.' }, ...problems]} />;
+  const isReady = !handover || ask.site?.plan;
   // nothing is printed half
-  if (!ask.plan || ask.working) {
+  if (!ask.plan || ask.working || !isReady) {
     return (
       <Why tone="quiet" role="status">
         The plan is being worked out …{progress === null ? '' : ` ${Math.round(progress * 100)} %`}
       </Why>
     );
   }
+  const handed = handover && ask.site ? { job: ask.job, site: ask.site, lines, beneath: ask.answer('beneath'), edges: ask.answer('edges') } : null; // prettier-ignore
+  const sections = handed ? handoverSections(handed) : packOf(ask);
   return (
     <>
       <Stops className="no-print" mt="0" mb="4">
@@ -45,10 +50,10 @@ function Parts({ id, paper }: { id: string; paper: Paper }) {
           Print on {paper === 'a4' ? 'A4' : 'Letter'}
         </Button>
         <Button asChild>
-          <a href={`/jobs/${id}/cuts`}>Back to the job</a>
+          <a href={`/jobs/${id}/${handover ? 'handover' : 'cuts'}`}>Back to the job</a>
         </Button>
       </Stops>
-      {packOf(ask).map(({ title, parts }) => (
+      {sections.map(({ title, parts }) => (
         <section key={title} className={styles.section}>
           <Heading2>{title}</Heading2>
           {parts.map((part, i) => (

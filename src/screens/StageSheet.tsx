@@ -64,7 +64,7 @@ export function StageSheet({ stage }: { stage: Stage }) {
       sliding={sliding}
       chosen={sheet.pick === 'piece' && chosen?.kind === 'piece' ? chosen.piece : null}
       onChoose={sheet.pick === 'piece' ? (floor, piece) => choose(floor && piece ? pieceChoice(floor, piece) : null) : undefined}
-      onPoint={sheet.pick === 'space' ? pickSpace : undefined}
+      onPoint={sheet.pick === 'space' ? pickSpace : sheet.pick === 'place' ? stage.tapped : undefined}
       describe={sheet.pick === 'piece' ? describe : undefined}
       overlay={overlay}
       label={`${job.name}: ${stage.title}`}

@@ -2,17 +2,20 @@
 import { base } from './base/stage';
 import { beneath } from './beneath/stage';
 import { buy } from './buy/stage';
+import { check } from './check/stage';
 import { cuts } from './cuts/stage';
 import { days } from './days/stage';
 import { doors } from './doors/stage';
+import { handover } from './handover/stage';
 import { lay } from './lay/stage';
 import { plank } from './plank/stage';
+import { repair } from './repair/stage';
 import { room } from './room/stage';
 import { rows } from './rows/stage';
 import { setout } from './setout/stage';
 import type { Stage } from './stage';
 
-export const STAGES: readonly Stage[] = [room, base, plank, setout, rows, beneath, doors, buy, days, cuts, lay];
+export const STAGES: readonly Stage[] = [room, base, plank, setout, rows, beneath, doors, buy, days, cuts, lay, check, handover, repair];
 
 export { fetchReadings } from './lately';
 export type * from './stage';

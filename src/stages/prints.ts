@@ -13,6 +13,8 @@ import { printing as buy } from './buy/print';
 import { labels, printing as cuts } from './cuts/print';
 import { printing as days } from './days/print';
 import { printing as doors } from './doors/print';
+import { handoverOf, type HandedOver } from './handover/print';
+import { eventWords } from './lay/words';
 import { printing as plank } from './plank/print';
 import { printing as room } from './room/print';
 import { printing as rows } from './rows/print';
@@ -50,6 +52,35 @@ export const packOf = (ask: Ask): readonly Section[] =>
         { title: 'Labels', parts: labels(ask) },
       ]
   ).filter((s) => s.parts.length > 0);
+
+/** What the customer gets with the floor. */
+export const handoverSections = (given: HandedOver): readonly Section[] => handoverOf(given);
+
+/** Parts of the pack that belong to the record of a floor that lies. */
+const OF_RECORD = new Set(['The rooms', 'The base', 'The planks', 'Beneath the planks', 'Doorways, edges and trim', 'What to buy']);
+
+const logOf = ({ lines, job }: HandedOver): Section => ({
+  title: 'What happened',
+  parts: [
+    {
+      kind: 'table',
+      caption: 'The log, line by line',
+      columns: [{ title: 'No.', width: '8%' }, { title: 'When', width: '20%' }, { title: 'Who', width: '14%' }, { title: 'What' }],
+      rows: lines.map((e) => ({
+        key: `${e.n}`,
+        cells: [`${e.n}`, e.time.slice(0, 16).replace('T', ' '), e.by, eventWords(e, job.display)],
+      })),
+    },
+  ],
+});
+
+/** All that is known of a floor: what the customer gets, how it was surveyed and made, and everything that happened, line by line. */
+export const recordSections = (given: HandedOver, ask: Ask): readonly Section[] =>
+  [
+    ...handoverOf(given),
+    ...PRINTS.filter(([title]) => OF_RECORD.has(title)).map(([title, printing]): Section => ({ title, parts: printing.parts(ask) })),
+    logOf(given),
+  ].filter((s) => s.parts.length > 0);
 
 /** Nothing but the labels, to print on a sheet that sticks. */
 export const labelsOf = (ask: Ask): readonly Section[] => [{ title: 'Labels', parts: labels(ask) }];

@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { AnswerName } from '@/core/answers';
 import type { Floor } from '@/core/floors';
+import type { Point } from '@/core/geometry';
 import type { Job, Plan } from '@/core/given';
 import type { Site } from '@/core/lay';
 import type { PrintPart } from '@/formats/paper';
@@ -55,8 +56,8 @@ export type Stage = {
     readonly plan: 'none' | 'boards' | 'faces';
     /** findings: none, or under or over what the stage draws */
     readonly faults: 'none' | 'under' | 'over';
-    /** what a tap on the sheet chooses */
-    readonly pick: 'none' | 'space' | 'piece';
+    /** what a tap on the sheet chooses; a place is taken by the stage itself */
+    readonly pick: 'none' | 'space' | 'piece' | 'place';
     /** whether it looks at all floors at once */
     readonly whole?: true;
     /** whether it is used in the hand: on a narrow screen its reading has all the room, and the drawing comes when it is asked for */
@@ -68,6 +69,8 @@ export type Stage = {
   readonly Reading: ComponentType;
   /** drawn on the sheet, in screen coordinates */
   readonly Overlay?: ComponentType<{ view: View; size: { width: number; height: number } }>;
+  /** what a tap on a place of the plan does */
+  readonly tapped?: (at: Point) => void;
   readonly keys?: readonly Key[];
   readonly print?: Printing;
 };

@@ -2,8 +2,11 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Event, Job, Plan, Result } from '../given';
 
-/** All that answers are made from: what a person decided, what happened on site, and, where one is judged, a plan that somebody made. */
-export type Given = { readonly job: Job; readonly log: readonly Event[]; readonly judged?: Plan };
+/**
+ * All that answers are made from: what a person decided, what happened on site; where one is judged, a plan that somebody made; where something
+ * is to be repaired, the pieces that are damaged, as floor and id.
+ */
+export type Given = { readonly job: Job; readonly log: readonly Event[]; readonly judged?: Plan; readonly damaged?: readonly string[] };
 
 /** How an answer is worked out: none of it changes what comes out but `steps`, which the tests shorten. */
 export type How = {

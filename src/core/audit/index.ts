@@ -6,6 +6,6 @@ export * from './audit';
 export { ruleOf, RULES, type Remedy, type RuleName } from './rules';
 export { judge } from './judge';
 export { judged } from './answer';
-export { measureRows } from './measure';
+export { measureRows, type LaidPiece } from './measure';
 export { leastJointDistance } from './stagger';
 export { LEAF, leafOff } from './leaf';

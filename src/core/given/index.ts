@@ -4,6 +4,7 @@
  */
 export * from './known';
 export { quote, isDate, hoursOf } from './fields';
+export { REPAIR_WAYS, ROUND, type Looked } from './after';
 export * from './base';
 export { MATERIAL_KINDS } from './beneath';
 export { minutesOf, PACES, WEEKDAYS, type Pace, type Weekday } from './crew';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { afterShape } from './after';
 import { baseShape, productBase } from './base';
 import { beneathShape } from './beneath';
 import { crewShape } from './crew';
@@ -54,6 +55,8 @@ export const productSchema = z.looseObject({
     .max(1000, 'more than 1000 planks in a box'),
   prints: number('a count').int('must be a whole number').min(1, 'there is at least one printed face').max(1000, 'more than 1000 faces'),
   lock: oneOf(['angle', 'angle-drop', 'tap']),
+  /** how far a knocked lock has to be driven apart before it lets go, mm */
+  lockReach: size.optional(),
   limits,
   limitSources: z.partialRecord(z.enum(LIMIT_NAMES), limitSource).optional(),
   ...productBase,
@@ -172,6 +175,7 @@ export const jobSchema = z.looseObject({
   ...edgesShape,
   ...orderShape,
   ...crewShape,
+  ...afterShape,
 });
 
 export type Job = Known<z.infer<typeof jobSchema>>;
@@ -196,6 +200,9 @@ export type Order = NonNullable<Job['order']>;
 export type Sold = NonNullable<Order['sold']>[number];
 export type Received = NonNullable<Order['received']>[number];
 export type Crew = NonNullable<Job['crew']>;
+export type Snag = NonNullable<Job['snags']>[number];
+export type Repaired = NonNullable<Job['repairs']>[number];
+export type Handover = NonNullable<Job['handover']>;
 export type LowThing = NonNullable<Job['lowThings']>[number];
 export type Moisture = NonNullable<Base['moisture']>[number];
 export type MoistureMethod = Moisture['method'];

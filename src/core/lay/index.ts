@@ -6,6 +6,7 @@ export { lay } from './answer';
 export * from './ahead';
 export * from './course';
 export type { Due, PadStrip } from './due';
+export { asItLies } from './asItLies';
 export * from './rack';
 export * from './stands';
 export * from './site';

@@ -6,7 +6,8 @@ import { cautionsOf, checksOf, type Caution, type Check } from '@/core/base';
 import type { Base, Space } from '@/core/given';
 import { Button, Tick, Why } from '@/ui/kit';
 import styles from './base.module.css';
-import { editBase, today } from './edits';
+import { today } from '@/ui/desk';
+import { editBase } from './edits';
 import { Photos } from './Photos';
 
 const HAND = 'pitsaw:hand';

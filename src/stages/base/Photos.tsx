@@ -3,10 +3,11 @@ import { Image } from '@chakra-ui/react';
 import { Camera, Trash2 } from 'lucide-react';
 import { useRef, useState, type ChangeEvent } from 'react';
 import type { Base, Space } from '@/core/given';
+import { today } from '@/ui/desk';
 import { sendPhoto } from '@/ui/desk/photos';
 import { Button, IconButton, Mistake } from '@/ui/kit';
 import styles from './base.module.css';
-import { editBase, today } from './edits';
+import { editBase } from './edits';
 
 /** Pictures of a base: taken by the device's camera or chosen, shown small. */
 export function Photos({ space, base }: { space: Space; base: Base }) {

@@ -41,9 +41,3 @@ export const withHeight = (base: Base, at: Point, height: number | null): Base =
   const others = (base.levels ?? []).filter((l) => !same(l.at, at));
   return { ...base, levels: height === null ? others : [...others, { at: roundPoint(at), height }] };
 };
-
-/** Today, as files have it, by the clock of the device. */
-export const today = (): string => {
-  const now = new Date();
-  return [now.getFullYear(), now.getMonth() + 1, now.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
-};

@@ -1,7 +1,7 @@
 'use client';
 import type { Job } from '@/core/given';
 import { batchesOf, type BatchAnswer, type Boxes, type Offer, type OrderReport, type Wanted } from '@/core/order';
-import { useSupplier } from '@/ui/desk';
+import { useSupplier, today } from '@/ui/desk';
 import { Button, Lines, Mistake, Stops, Why } from '@/ui/kit';
 import styles from './buy.module.css';
 import { holdBoxes, putPlaced, takeIn, takePrices } from './edits';
@@ -15,12 +15,6 @@ export const wantedOf = ({ items, sundries, boxes }: OrderReport): readonly Want
     .map((l): Wanted => ({ item: l.id, packs: Math.ceil(l.packs ?? l.need + l.spare) }))
     .filter((l) => l.packs > 0),
 ];
-
-const today = (): string => {
-  const now = new Date();
-  const two = (n: number) => String(n).padStart(2, '0');
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
-};
 
 /** What a supplier has, in which batches and from when; and ordering from it. */
 export function Supplier({ job, report }: { job: Job; report: OrderReport }) {

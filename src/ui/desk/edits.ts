@@ -38,6 +38,8 @@ export function withoutSpace(job: Job, id: string): Job {
     bases: others(job.bases),
     ...(job.beneath ? { beneath: { ...job.beneath, choices: others(job.beneath.choices) } } : {}),
     lowThings: others(job.lowThings),
+    ...(job.round ? { round: { ...job.round, gaps: others(job.round.gaps), seen: others(job.round.seen) } } : {}),
+    snags: others(job.snags),
     ...(job.crew ? { crew } : {}),
   };
 }

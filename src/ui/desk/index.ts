@@ -16,5 +16,7 @@ export * from './names';
 export * from './pack';
 export * from './recent';
 export * from './saving';
+export * from './siteAnswer';
 export * from './supplier';
+export * from './today';
 export * from './trials';

@@ -4,12 +4,21 @@ import type { Problem } from '@/core/given';
 import { download } from '../kit/download';
 import { useSaving } from './saving';
 
-/** The job pack while it is made on the server. */
+/** What is made: all that the crew needs, the labels; what the customer gets, all that is known of the floor. */
+export type PackWhat = 'pack' | 'labels' | 'handover' | 'record';
+const FILE_NAMES: Readonly<Record<PackWhat, string>> = {
+  pack: 'job pack',
+  labels: 'labels',
+  handover: 'handed over',
+  record: 'whole record',
+};
+
+/** A document while it is made on the server. */
 type Packing = {
   /** how far it is, 0 to 1; null where none is being made */
   readonly done: number | null;
   readonly problem: string | null;
-  make(what: 'pack' | 'labels', paper: 'a4' | 'letter'): Promise<void>;
+  make(what: PackWhat, paper: 'a4' | 'letter'): Promise<void>;
   cancel(): void;
 };
 
@@ -31,7 +40,7 @@ export const usePacking = create<Packing>()((set) => ({
     control = null;
     if ('problem' in made) return set({ done: null, problem: mine.signal.aborted ? null : made.problem });
     set({ done: null });
-    download(`${job?.name || 'Floor'} ${what === 'pack' ? 'job pack' : 'labels'}.pdf`, 'application/pdf', made.file);
+    download(`${job?.name || 'Floor'} ${FILE_NAMES[what]}.pdf`, 'application/pdf', made.file);
   },
   cancel() {
     control?.abort();

@@ -6,7 +6,7 @@ import { answer, jobWith, missing, refused } from '../../../respond';
 
 export const dynamic = 'force-dynamic';
 
-const optionsSchema = z.object({ what: z.enum(['pack', 'labels']), paper: z.enum(['a4', 'letter']) });
+const optionsSchema = z.object({ what: z.enum(['pack', 'labels', 'handover', 'record']), paper: z.enum(['a4', 'letter']) });
 
 /**
  * Makes the pack of the job as the page has it. Answers with lines of JSON that say how far it is; the last says what is wrong, or how many

@@ -1,0 +1,127 @@
+/** What each way of repairing asks for, in the order of work. Cautions are general; the product's own instructions and local rules decide. */
+import type { Product } from '../given';
+import type { ComesOff, WallAt } from './beside';
+import type { Needed } from './needed';
+import type { Side } from './runs';
+
+type Words = { readonly why: string; readonly steps: readonly string[]; readonly cautions: readonly string[] };
+
+const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
+const mm = (n: number): string => `${Math.round(n * 10) / 10} mm`;
+const listed = (words: readonly string[]): string => words.join(', ');
+
+const SAW = 'Eyes, ears and dust mask at the saw; its depth set to the plank and no deeper: cables, pipes and film lie beneath.';
+const PRY = 'Trim has nails and old paint: gloves and glasses. Paint from before about 1980 may hold lead; do not sand it dry.';
+const GLUE = 'Glue: read its sheet, open a window, gloves.';
+
+/** Where a new piece comes from. */
+function takeWords({ from, length, width, plank }: Needed): string {
+  const size = `${mm(length)} × ${mm(width)}`;
+  if (from === 'spare') return `a spare plank of ${plank.product}, cut to ${size}`;
+  if (from === 'new') return `a plank of ${plank.product} that has to be bought, of the same batch if there is one, cut to ${size}`;
+  return `what is left of plank ${from.remainder}, cut to ${size}`;
+}
+
+const cutStep = (needed: readonly Needed[]): string =>
+  `Cut ${needed.map((n) => `${n.piece} from ${takeWords(n)}${n.shaped ? ', its shape marked from the old piece' : ''}`).join('; ')}. Mark it with the face up and the ends the way the old one lay.`;
+
+const offSteps = ({ trims, profiles, casings }: ComesOff, nameOf: (wall: WallAt) => string): string[] => [
+  ...(trims.length > 0 ? [`Score the paint line and take the trim off ${listed(trims.map(nameOf))}; number its back.`] : []),
+  ...(profiles.length > 0 ? [`Take the profile off in doorway ${listed(profiles)}.`] : []),
+  ...(casings.length > 0 ? [`Planks stand under the casings of doorway ${listed(casings)}: slide them out, do not lever against the casing.`] : []), // prettier-ignore
+];
+
+export function liftWords(given: {
+  rows: number;
+  pieces: number;
+  wall: string | null;
+  side: Side;
+  off: ComesOff;
+  metres: number;
+  stuck: readonly string[];
+  needed: readonly Needed[];
+  product: Product;
+  nameOf: (wall: WallAt) => string;
+}): Words {
+  const { rows, pieces, wall, side, off, metres, stuck, needed, product, nameOf } = given;
+  const from = wall ?? (side === 'first' ? 'the side of row 1' : 'the side of the last row');
+  const flat = product.lock === 'tap';
+  return {
+    why: `From ${from}: ${many(rows, 'row', 'rows')}, ${many(pieces, 'piece', 'pieces')}${metres > 0 ? `, ${Math.round(metres * 10) / 10} m of trim` : ''}${stuck.length > 0 ? `; ${many(stuck.length, 'piece was', 'pieces were')} slid in and may be glued` : ''}.`,
+    steps: [
+      'Clear the room as far as the rows that come up, and photograph them: every piece goes back where it was.',
+      ...offSteps(off, nameOf),
+      `Number the pieces on tape, row by row from ${from}.`,
+      flat
+        ? 'Take up a row at a time: lift its long edge just enough, knock it apart along the row with a block; never prise a lip.'
+        : 'Take up a row at a time: lift it along its whole length until the lock lets go, then part its ends by sliding, not by bending.',
+      ...(stuck.length > 0 ? [`${listed(stuck)}: slid in when the floor was laid. Slide them out with a pull bar; where glue holds, cut the joint and count the piece as spoilt.`] : []), // prettier-ignore
+      'Look what lies beneath: wet pad, film that is torn, a hump. Mend that first.',
+      cutStep(needed),
+      'Vacuum every lock, lay the rows back in their order, push them to their gap, spacers in.',
+      'Trim and profiles back; spacers out.',
+    ],
+    cautions: [
+      PRY,
+      SAW,
+      ...(stuck.length > 0 ? ['A lock that has been glued does not close again: order a plank for each such piece.'] : []),
+    ],
+  };
+}
+
+export function slideWords(given: {
+  isFlat: boolean;
+  isNear: boolean;
+  has: number;
+  needs: number;
+  ends: readonly { readonly end: 'left' | 'right'; readonly between: number; readonly gap: number }[];
+  off: ComesOff;
+  needed: readonly Needed[];
+  product: Product;
+  nameOf: (wall: WallAt) => string;
+}): Words {
+  const { isFlat, isNear, has, needs, ends, off, needed, nameOf } = given;
+  const why = !isFlat
+    ? 'Its ends are not knocked together flat: they cannot be slid apart.'
+    : !isNear
+      ? 'More than one piece lies between it and both ends of its run.'
+      : has < needs
+        ? `The gap at the end of its run is ${mm(has)}; its lock lets go after ${mm(needs)}.`
+        : `The gap at the end of its run is ${mm(has)}, and the lock needs ${mm(needs)}; no other row is touched.`;
+  if (!isFlat || !isNear || has < needs) return { why, steps: [], cautions: [] };
+  const outer = ends.map((e) => e.end).join(' and ');
+  return {
+    why,
+    steps: [
+      ...offSteps({ ...off, profiles: [], casings: [] }, nameOf),
+      'Drill the corners of a strip down the middle of the damaged plank, saw along it to the depth of the plank, take the middle out, then its edges inwards.',
+      ...(ends.some((e) => e.between > 0)
+        ? [`Knock the piece at the ${outer} end into its gap with a block and pull bar, as far as the lock reaches (${mm(needs)}).`]
+        : []),
+      cutStep(needed),
+      'Drop the new piece in beside the row, knock its ends together flat, then everything back until the gap is what it was.',
+      'Spacer in at the end, trim back, spacer out.',
+    ],
+    cautions: [SAW, PRY, 'A knocked lock is driven with a block along its length; a single hard blow breaks the lip.'],
+  };
+}
+
+export function inlayWords({ many: count, needed, product }: { many: number; needed: readonly Needed[]; product: Product }): Words {
+  return {
+    why: `${count === 1 ? 'The plank is' : `${count} planks are`} cut out where ${count === 1 ? 'it lies' : 'they lie'}, and the new ${count === 1 ? 'one is' : 'ones are'} glued: no lock holds there any more.`,
+    steps: [
+      'Tape the planks beside it. Set the saw to the thickness of the plank.',
+      'Saw along it 40 mm inside each edge and from corner to corner short of them; take the middle out, then each edge out of its neighbour’s lock with a chisel.',
+      'Vacuum the locks; cut nothing off the neighbours but what holds the new plank up.',
+      cutStep(needed),
+      'Shave the lower lip off its groove sides with a knife, away from the body, until it drops in level.',
+      'Glue on the lips that carry it, none on what lies beneath: the floor still has to move. Drop it in, wipe, weigh it down until the glue is dry.',
+      `Level and lips looked at under a lamp; ${product.thickness} mm thick all over.`,
+    ],
+    cautions: [
+      SAW,
+      GLUE,
+      'Glued at four edges it no longer takes part in the locks: not beside a doorway or a plank that was glued already.',
+    ],
+  };
+}
