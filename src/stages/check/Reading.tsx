@@ -106,6 +106,9 @@ function Walls({ walls, job }: { walls: readonly WallLook[]; job: Job }) {
             <th>the year takes</th>
             <th>by the plan</th>
             <th>measured</th>
+            <th>
+              <span className="unseen">whether it was measured</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -124,6 +127,7 @@ function Walls({ walls, job }: { walls: readonly WallLook[]; job: Job }) {
                   onLength={measured(w)}
                 />
               </td>
+              <td className={w.measured === null ? 'quiet' : 'good'}>{w.measured === null ? 'not yet' : '✓'}</td>
             </tr>
           ))}
         </tbody>

@@ -28,9 +28,13 @@ export function Reading() {
   return (
     <>
       <ReadingTitle>Hand over</ReadingTitle>
-      <BigText>
-        {!site.plan || site.lying.size === 0 ? 'Nothing lies yet' : handover.on ? `Handed over ${handover.on}` : 'Ready to write'}
-      </BigText>
+      <BigText>{site.lying.size === 0 ? 'Nothing lies yet' : handover.on ? 'Handed over' : 'Ready to write'}</BigText>
+      {handover.on && (
+        <Why tone="good">
+          On {handover.on}
+          {handover.to && `, to ${handover.to}`}.
+        </Why>
+      )}
       {site.plan && site.lying.size < planned && site.lying.size > 0 && (
         <Why tone="should">
           {site.lying.size} of {planned} pieces lie; the document shows what lies.

@@ -43,7 +43,15 @@ export function handoverOf(given: HandedOver): readonly Part[] {
     { title: 'Your floor', parts: theFloor(given) },
     { title: 'Gaps', parts: theGaps(job, inspection.value.walls) },
     { title: 'What lies hidden', parts: theHidden(given) },
-    { title: 'Through the year', parts: theYear(job, moves) },
+    {
+      title: 'Through the year',
+      parts: theYear(job, moves, (id) =>
+        floors.value
+          .find((f) => f.id === id)!
+          .spaces.map((s) => s.name || s.id)
+          .join(', '),
+      ),
+    },
     { title: 'Care', parts: productsOf(job).flatMap((p) => CARE[p.kind].map((text) => words(text))) },
     { title: 'What voids the warranty', parts: VOIDS.map((text) => words(text)) },
     { title: 'When a plank is damaged', parts: theDamage(job) },
@@ -137,14 +145,14 @@ function theHidden({ job, edges, beneath }: HandedOver): PrintPart[] {
   ];
 }
 
-function theYear(job: Job, moves: readonly Movement[]): PrintPart[] {
+function theYear(job: Job, moves: readonly Movement[], roomsOf: (floor: string) => string): PrintPart[] {
   const mm = (v: number) => formatLength(v, job.display, { decimals: 1 });
   const { laid, least, greatest } = seasonsOf(job);
   const air = (a: { temperature: number; humidity: number }) => `${a.temperature} °C and ${a.humidity} % humidity`;
   return [
     words(`It was laid at ${air(laid)}. We reckon with ${air(least)} in the driest season and ${air(greatest)} in the dampest.`),
-    ...moves.map((m) => words(`Floor ${m.floor}: grows by up to ${mm(m.grows[0])} along the planks and ${mm(m.grows[1])} across, shrinks by up to ${mm(m.shrinks[0])} and ${mm(m.shrinks[1])}, shared between both ends.${m.from === 'preset' ? ' The rates are presets; the product’s sheet decides.' : ''}`)), // prettier-ignore
-    ...moves.flatMap((m) => (m.fixings.count > 1 ? [words(`Floor ${m.floor} is held at ${m.fixings.count} places: between two of them a joint may open by ${mm(m.fixings.opens)}.`, 'must')] : [])), // prettier-ignore
+    ...moves.map((m) => words(`${roomsOf(m.floor)}: the floor grows by up to ${mm(m.grows[0])} along the planks and ${mm(m.grows[1])} across, shrinks by up to ${mm(m.shrinks[0])} and ${mm(m.shrinks[1])}, shared between both ends.${m.from === 'preset' ? ' The rates are presets; the product’s sheet decides.' : ''}`)), // prettier-ignore
+    ...moves.flatMap((m) => (m.fixings.count > 1 ? [words(`${roomsOf(m.floor)}: the floor is held at ${m.fixings.count} places: between two of them a joint may open by ${mm(m.fixings.opens)}.`, 'must')] : [])), // prettier-ignore
   ];
 }
 

@@ -1,0 +1,96 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { allLaid } from '../demo/laying';
+import { putJob, room, saved, stored } from './help';
+
+const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first().click();
+
+/** A room of which every row lies. */
+async function laid(page: Page): Promise<string> {
+  const job = { ...room('Lock house', 3000, 2000), product: { ...room('x').product, lock: 'tap' as const } };
+  const id = await putJob(page.request, job);
+  const sent = await page.request.post(`/api/jobs/${id}/log`, { data: { events: allLaid(job) } });
+  expect(sent.ok()).toBe(true);
+  return id;
+}
+
+test('the round: a gap is measured, a room looked at, a snag found at a place and settled; the rule says what is open', async ({
+  page,
+  request,
+}) => {
+  const id = await laid(page);
+  await page.goto(`/jobs/${id}/check`);
+  await expect(page.getByText('0 open snags')).toBeVisible();
+  const rule = page.getByRole('link', { name: /Check/ });
+  await expect(rule).toContainText('presets only');
+  const gap = page.getByLabel('Gap measured at wall B');
+  await gap.fill('3');
+  await gap.press('Enter');
+  await expect(page.getByText(/Wall B: 3 mm/)).toBeVisible();
+  await page.getByText('Spacers out, all round').click();
+  await expect(rule).toContainText('under way');
+  const sheet = (await page.locator('[data-testid=sheet] > svg').boundingBox())!;
+  await page.mouse.click(sheet.x + sheet.width / 2, sheet.y + sheet.height / 2);
+  await page.getByLabel(/What is wrong in .* at the cross/).fill('A lip beside the door');
+  await page.keyboard.press('Enter');
+  await press(page, 'Put it on the list');
+  await expect(page.getByText('1 open snag', { exact: false }).first()).toBeVisible();
+  await expect(rule).toContainText('needs a decision');
+  await saved(page);
+  expect((await stored(request, id)).snags).toMatchObject([
+    { text: 'A lip beside the door', at: [expect.any(Number), expect.any(Number)] },
+  ]);
+  await press(page, 'Settled');
+  await expect(page.getByText('0 open snags')).toBeVisible();
+  await page.keyboard.press('z');
+  await expect(page.getByText('1 open snag', { exact: false }).first()).toBeVisible();
+});
+
+test('a floor is handed over: as a page, as a PDF, and as a file that opens again as the same floor', async ({ page }) => {
+  test.setTimeout(180_000);
+  const id = await laid(page);
+  await page.goto(`/jobs/${id}/handover`);
+  await page.getByLabel('Batch of the planks').fill('K 7');
+  await page.keyboard.press('Enter');
+  await press(page, 'Handed over today');
+  await expect(page.getByRole('link', { name: /Handover/ })).toContainText('settled');
+  await saved(page);
+  const pdf = page.waitForEvent('download', { timeout: 120_000 });
+  await press(page, 'For the customer, PDF');
+  const paper = readFileSync(await (await pdf).path());
+  expect(paper.subarray(0, 5).toString()).toBe('%PDF-');
+  const got = page.waitForEvent('download');
+  await press(page, 'Floor file');
+  const path = await (await got).path();
+  const file = JSON.parse(readFileSync(path, 'utf8')) as { format: string; log: { what: string }[] };
+  expect(file.format).toBe('pitsaw/floor');
+  expect(file.log[0]!.what).toBe('begun');
+  await page.goto(`/jobs/${id}/print?what=handover`);
+  await expect(page.getByText('Batch K 7.', { exact: false })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('heading', { name: 'What voids the warranty' })).toBeVisible();
+});
+
+test('a damaged plank: the ways are compared, one is planned and done, and stays in the record', async ({ page, request }) => {
+  const id = await laid(page);
+  await page.goto(`/jobs/${id}/repair`);
+  await expect(page.getByText('Tap the damaged plank')).toBeVisible();
+  const sheet = (await page.locator('[data-testid=sheet] > svg').boundingBox())!;
+  await page.mouse.click(sheet.x + sheet.width / 2 + 30, sheet.y + sheet.height / 2 + 10);
+  const ways = page.getByRole('group', { name: 'Ways to repair' }).getByRole('button');
+  await expect(ways).toHaveCount(4);
+  await ways.filter({ hasText: 'Cut out and inlay' }).click();
+  await expect(page.getByText('Shave the lower lip', { exact: false })).toBeVisible();
+  await press(page, 'Plan it like this');
+  const rule = page.getByRole('link', { name: /Repair/ });
+  await expect(rule).toContainText('needs a decision');
+  await press(page, 'Done today');
+  await expect(rule).toContainText('settled');
+  await saved(page);
+  expect((await stored(request, id)).repairs).toMatchObject([{ way: 'inlay', on: expect.any(String) }]);
+  // without a tap, and with water around it
+  await page.getByRole('button', { name: 'By row and number' }).click();
+  await page.getByRole('group', { name: 'Pieces of the row' }).getByRole('button').first().click();
+  await expect(page.getByText(/^Piece 1\.1/)).toBeVisible();
+  await press(page, 'Water: what lies around too');
+  await expect(page.getByText(/^[2-9] pieces/)).toBeVisible();
+});

@@ -1,0 +1,82 @@
+import fc from 'fast-check';
+import { eventsOf, logText } from '../../../bench/happenings';
+import { newJob, type Job, type Plan } from '../given';
+import { groundOfSite, siteOf, type Site } from '../lay';
+import { planJob } from '../plan';
+import { inspectionOf, type Inspection } from '.';
+
+const room: Job = { ...newJob('Lock house', 'metric', 3600, 2400), kerf: 3 };
+const made = planJob(room, { steps: 300 });
+if (!made.ok) throw new Error(made.problems[0]!.text);
+const plan: Plan = made.value;
+const all = plan.floors.flatMap((f) => f.rows.map((r) => ({ what: 'laid', floor: f.id, row: r.n })));
+const siteAfter = (lines: readonly object[], job: Job = room): Site => {
+  const site = siteOf(eventsOf(logText(job, plan, lines)), groundOfSite(job));
+  if (!site.ok) throw new Error(site.problems[0]!.text);
+  return site.value;
+};
+const inspected = (site: Site, job: Job = room): Inspection => {
+  const found = inspectionOf(job, site);
+  if (!found.ok) throw new Error(found.problems[0]!.text);
+  return found.value;
+};
+const { gap } = room.product.limits;
+const [space] = room.spaces;
+
+test('where all lies as planned every wall has its gap, and the audit says what it says of the plan', () => {
+  const { walls, isDone, otherwise, lies, findings } = inspected(siteAfter(all));
+  expect(walls.map((w) => [w.wall, w.holds])).toEqual([0, 1, 2, 3].map((w) => [w, 'wanted']));
+  for (const w of walls) {
+    expect(w.least).toBeCloseTo(gap, 2);
+    expect(w.most).toBeCloseTo(gap, 2);
+    expect(w.grows).toBeGreaterThanOrEqual(0);
+  }
+  expect([isDone, otherwise, lies]).toEqual([true, 0, plan.floors[0]!.pieces.length]);
+  expect(findings.filter((f) => f.level === 'must').map((f) => f.text)).toEqual(plan.findings.filter((f) => f.level === 'must').map((f) => f.text)); // prettier-ignore
+});
+
+test('nothing laid, nothing looked at; half laid is said, with no gap where nothing lies', () => {
+  expect(inspectionOf(room, siteOf([], groundOfSite(room)).ok ? ({ ...siteAfter([]), plan: null } as Site) : siteAfter([]))).toMatchObject({ ok: false }); // prettier-ignore
+  const half = inspected(siteAfter(all.slice(0, 3)));
+  expect(half.isDone).toBe(false);
+  expect(half.walls.filter((w) => w.least === null).length).toBe(1);
+});
+
+test('a floor that was pushed has more gap on one side and less on the other, by as much', () => {
+  fc.assert(
+    fc.property(fc.double({ min: -20, max: 20, noNaN: true }), fc.double({ min: -20, max: 20, noNaN: true }), (dx, dy) => {
+      const [x, y] = [Math.round(dx * 10) / 10, Math.round(dy * 10) / 10];
+      const { walls } = inspected(siteAfter([...all, { what: 'moved', floor: 'f1', shift: [x, y] }]));
+      walls.forEach((w) => {
+        const [a, b] = [space!.outline[w.wall]!, space!.outline[(w.wall + 1) % 4]!];
+        // into the room, for an outline that runs anticlockwise
+        const into = [-(b[1] - a[1]), b[0] - a[0]].map((v) => v / Math.hypot(b[0] - a[0], b[1] - a[1]));
+        const wanted = gap + x * into[0]! + y * into[1]!;
+        expect(w.least).toBeCloseTo(Math.max(0, wanted), 1);
+        expect(w.holds === 'wanted').toBe(Math.max(0, wanted) >= gap - 0.5);
+      });
+    }),
+    { numRuns: 30 },
+  );
+});
+
+test('a wall that was found elsewhere counts where it is, and what was measured counts before what was planned', () => {
+  const outline = space!.outline.map(([x, y]) => [x === 3600 ? 3596 : x, y]);
+  const nearer = inspected(siteAfter([...all, { what: 'wall', space: space!.id, outline }]));
+  const right = nearer.walls.find((w) => w.least !== null && w.least < gap - 1)!;
+  expect(right.least).toBeCloseTo(gap - 4, 2);
+  const told = { ...room, round: { gaps: [{ space: space!.id, wall: right.wall, gap: gap + 1, on: '2026-11-18' }] } };
+  const after = inspected(siteAfter([...all, { what: 'wall', space: space!.id, outline }], told), told);
+  expect(after.walls.find((w) => w.wall === right.wall)).toMatchObject({ measured: gap + 1, holds: 'wanted' });
+});
+
+test('a gap that the product does not want may still be enough for the year, and one that is not says so', () => {
+  const wet: Job = { ...room, seasons: { laid: { temperature: 20, humidity: 30 }, greatest: { temperature: 20, humidity: 90 } } };
+  const holds = (gaps: number) => {
+    const job = { ...wet, round: { gaps: [0, 1, 2, 3].map((wall) => ({ space: space!.id, wall, gap: gaps, on: '2026-11-18' })) } };
+    return new Set(inspected(siteAfter(all, job), job).walls.map((w) => w.holds));
+  };
+  expect(holds(gap)).toEqual(new Set(['wanted']));
+  expect(holds(gap - 2)).toEqual(new Set(['year']));
+  expect(holds(0)).toEqual(new Set(['none']));
+});
