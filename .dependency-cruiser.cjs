@@ -29,6 +29,7 @@ const CORE = [
   'replan',
   'inspect',
   'repair',
+  'drill',
   'days',
 ];
 

@@ -13,6 +13,7 @@ import { bestOrigin, compareScores, groundOf, placed, scoreOf, setOutOf } from '
 import { untruths } from '../test/truth';
 import { measureBase } from './base';
 import { measureBeneath } from './beneath';
+import { measureDrill } from './drill';
 import { measureEdges } from './edges';
 import { layByHand } from './hand';
 import { measureHeart } from './heart';
@@ -406,6 +407,7 @@ const parts = {
   robust: measureRobust,
   replan: measureReplan,
   repair: measureRepair,
+  drill: measureDrill,
   chance: measureDays,
   order: measureOrders,
   pack: measurePack,

@@ -1,7 +1,8 @@
 'use client';
 import { Input } from '@chakra-ui/react';
-import { FilePlus2, FileUp } from 'lucide-react';
+import { FilePlus2, FileUp, GraduationCap } from 'lucide-react';
 import dynamic from 'next/dynamic';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { LARGEST_FLOOR_FILE } from '@/core/given';
@@ -57,6 +58,11 @@ export function JobsPage({ listing: given, first }: { listing: Listing; first: L
       <div style={{ display: 'flex', alignItems: 'center', gap: 14, flexWrap: 'wrap' }}>
         <Logo />
         <h1 style={{ font: '700 26px var(--text)', margin: 0, flex: 1 }}>Floors</h1>
+        <Button asChild>
+          <Link href="/practice">
+            <GraduationCap size={17} /> Practice
+          </Link>
+        </Button>
         <Devices />
         <ThemeButton />
         <Button onClick={() => file.current?.click()}>

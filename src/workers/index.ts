@@ -2,3 +2,4 @@
 export * from './answers';
 export * from './device';
 export * from './drawings';
+export * from './drills';

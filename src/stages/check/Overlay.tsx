@@ -17,7 +17,7 @@ export function Overlay({ view }: { view: View }) {
   const site = useSite((s) => s.site);
   const chosen = useDeskState((s) => s.space) ?? job.spaces[0]!.id;
   const { place } = useRound();
-  const { value } = useSiteAnswer('inspect', site?.plan != null);
+  const { value } = useSiteAnswer('inspect', Boolean(site?.plan));
   if (!site?.plan) return null;
   return (
     <>

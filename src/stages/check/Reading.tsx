@@ -13,7 +13,7 @@ import { HOLDS, LOOKED } from './words';
 /** The round: the gap at every wall, what is looked at in each room, snags, and what the audit says of the floor as it lies. */
 export function Reading() {
   const site = useSite((s) => s.site);
-  const { value, why, state } = useSiteAnswer('inspect', site?.plan != null);
+  const { value, why, state } = useSiteAnswer('inspect', Boolean(site?.plan));
   if (!site) return <Why tone="quiet">The site is being looked up …</Why>;
   if (!site.plan)
     return (

@@ -3,7 +3,7 @@ import { Box, Image } from '@chakra-ui/react';
 import { Camera } from 'lucide-react';
 import { useRef, useState, type ChangeEvent } from 'react';
 import { isDate, type Job, type Snag } from '@/core/given';
-import { edit, freeId, today, useJob, useSpace, whoIsHere } from '@/ui/desk';
+import { edit, today, useJob, useSpace, whoIsHere } from '@/ui/desk';
 import { sendPhoto } from '@/ui/desk/photos';
 import { Button, Mistake, Stops, TextField, Why } from '@/ui/kit';
 import styles from './check.module.css';

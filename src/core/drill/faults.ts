@@ -1,0 +1,157 @@
+/** Faults that are planted into a sound floor, each found by the audit and nothing else with it. */
+import type { Finding } from '../given';
+import type { RuleName } from '../audit';
+import { chanceFrom, type Chance } from './chance';
+import { frameOf, turned } from '../geometry';
+import { endsOf, joinedFrom, jointsIn, said, soundFloor, withJoints, withRegister, type Laid } from './floor';
+
+export const FAULTS = ['corners', 'near', 'short', 'letter-h', 'stairs', 'butt', 'register'] as const;
+export type Fault = (typeof FAULTS)[number];
+
+/** By which rule of the audit a fault is found. */
+export const RULE_OF: Readonly<Record<Fault, RuleName>> = {
+  corners: 'stagger',
+  near: 'stagger',
+  short: 'endPiece',
+  'letter-h': 'h-joint',
+  stairs: 'stairs',
+  butt: 'butt',
+  register: 'register-joint',
+};
+
+/** A fault where it is: what the audit says of it, of each joint that has part in it. */
+export type Found = { readonly fault: Fault; readonly findings: readonly Finding[] };
+/** A floor with faults in it. */
+export type Planted = Laid & { readonly seed: number; readonly faults: readonly Found[] };
+
+/** Places that are tried for one fault, and floors for all of them. */
+const PLACES = 120;
+const FLOORS = 60;
+
+type Change = (laid: Laid, row: number, chance: Chance) => Laid | null;
+
+/** A joint of one row put beside a joint of another: the whole row follows. */
+const beside =
+  (apart: number, off: (chance: Chance, limit: number) => number): Change =>
+  (laid, row, chance) => {
+    const [near, own] = [jointsIn(laid, row), jointsIn(laid, row + apart)];
+    if (!near || !own || near.length === 0) return null;
+    const target = chance.pick(near) + off(chance, laid.job.product.limits.stagger);
+    const [u0] = endsOf(laid, row + apart);
+    const { length } = laid.job.product.planks[0]!;
+    const starter = (((target - u0) % length) + length) % length;
+    return withJoints(laid, row + apart, joinedFrom(laid, row + apart, starter));
+  };
+
+/** Starters that are drawn until the limits hold: that is quick to see, the audit of a floor is not. */
+const DRAWN = 200;
+
+/** How far joints of two rows are from each other, where both repeat with the plank. */
+const apart = (a: number, b: number, length: number): number => {
+  const d = (((a - b) % length) + length) % length;
+  return Math.min(d, length - d);
+};
+
+/** Whether a row that has a joint at a place keeps its end pieces, and its distance from the joints of the row beside it. */
+function holds(laid: Laid, row: number, joint: number, beside: number | undefined): boolean {
+  const { planks, limits } = laid.job.product;
+  const { length } = planks[0]!;
+  const [u0, u1] = endsOf(laid, row);
+  const part = (v: number) => ((v % length) + length) % length || length;
+  if (part(joint - u0) < limits.endPiece + 5 || part(u1 - joint) < limits.endPiece + 5) return false;
+  return beside === undefined || apart(joint, beside, length) >= limits.stagger;
+}
+
+const withJointAt = (laid: Laid, row: number, joint: number): Laid => {
+  const { length } = laid.job.product.planks[0]!;
+  const [u0] = endsOf(laid, row);
+  return withJoints(laid, row, joinedFrom(laid, row, (((joint - u0) % length) + length) % length || length));
+};
+
+const CHANGES: Readonly<Record<Fault, Change>> = {
+  corners: beside(1, (chance) => chance.below(9) - 4),
+  near: beside(1, (chance, limit) => (chance.next() < 0.5 ? -1 : 1) * limit * (0.3 + 0.4 * chance.next())),
+  'letter-h': beside(2, (chance) => chance.below(9) - 4),
+  short(laid, row, chance) {
+    if (!jointsIn(laid, row)) return null;
+    const least = laid.job.product.limits.endPiece;
+    return withJoints(laid, row, joinedFrom(laid, row, least * (0.25 + 0.4 * chance.next())));
+  },
+  stairs(laid, row, chance) {
+    const { planks, limits } = laid.job.product;
+    const { length } = planks[0]!;
+    const long = 4 + chance.below(3);
+    const rows = Array.from({ length: long + 1 }, (_, k) => row + k);
+    if (!rows.every((n) => jointsIn(laid, n))) return null;
+    const before = jointsIn(laid, row - 1)?.[0];
+    const after = jointsIn(laid, row + long + 1)?.[0];
+    const most = length / 2 - limits.stagger;
+    for (let k = 0; k < DRAWN; k++) {
+      const step = (chance.next() < 0.5 ? -1 : 1) * (limits.stagger + 2 + chance.below(Math.max(1, Math.min(120, most))));
+      const first = chance.next() * length;
+      const on = chance.next() * length;
+      const joints = rows.map((_, i) => (i < long ? first + i * step : on));
+      const held = rows.every((n, i) => holds(laid, n, joints[i]!, i === 0 ? before : joints[i - 1]));
+      if (!held || (after !== undefined && apart(on, after, length) < limits.stagger)) continue;
+      return rows.reduce((now, n, i) => withJointAt(now, n, joints[i]!), laid);
+    }
+    return null;
+  },
+  butt(laid, row, chance) {
+    const joints = jointsIn(laid, row);
+    if (!joints || joints.length < 2) return null;
+    const at = 1 + chance.below(joints.length - 1);
+    const [from, to] = [joints[at - 1]!, joints[at]!];
+    const more = from + (to - from) * (0.35 + 0.3 * chance.next());
+    return withJoints(laid, row, [...joints.slice(0, at), more, ...joints.slice(at)], at);
+  },
+  register(laid, row, chance) {
+    const joints = jointsIn(laid, row);
+    const at = laid.plan.rows.find((r) => r.n === row);
+    if (!joints || joints.length === 0 || !at || (laid.job.obstacles ?? []).length > 0) return null;
+    const frame = frameOf(laid.plan.direction);
+    const [x, y] = turned(frame, [chance.pick(joints) + chance.below(200) - 100, (at.from + at.to) / 2]);
+    return withRegister(laid, [Math.round(x), Math.round(y)]);
+  },
+};
+
+const ruleAt = (f: Finding): string => `${f.rule} ${f.rows?.join(' ') ?? ''} ${f.at?.map((v) => Math.round(v)).join(' ') ?? ''}`;
+
+/** Plants one fault so that the audit says it, and nothing else more; null where this floor has no place for it. */
+function plantOne(laid: Laid, fault: Fault, chance: Chance): { readonly laid: Laid; readonly findings: readonly Finding[] } | null {
+  const before = said(laid);
+  const known = new Set(before.map(ruleAt));
+  const rows = laid.plan.rows.map((r) => r.n).slice(1, -1);
+  for (let k = 0; k < PLACES; k++) {
+    const row = chance.pick(rows);
+    if (!laid.plan.rows.some((r) => r.n === row + 2)) continue;
+    const changed = CHANGES[fault](laid, row, chance);
+    if (!changed) continue;
+    const after = said(changed);
+    const more = after.filter((f) => !known.has(ruleAt(f)));
+    const kept = before.every((f) => after.some((g) => ruleAt(g) === ruleAt(f)));
+    const alike = more.every((f) => f.rule === RULE_OF[fault] && f.rows?.join() === more[0]!.rows?.join());
+    if (kept && more.length > 0 && alike && after.length === before.length + more.length) return { laid: changed, findings: more };
+  }
+  return null;
+}
+
+/**
+ * A floor with these faults planted and no other: what the audit says of it is just them. The same for a seed.
+ *
+ * @throws where no floor has place for them all, which no seed that was tried has come to
+ */
+export function planted(seed: number, faults: readonly Fault[]): Planted {
+  const chance = chanceFrom(seed);
+  for (let k = 0; k < FLOORS; k++) {
+    let laid: Laid | null = soundFloor(seed * FLOORS + k);
+    const found: Found[] = [];
+    for (const fault of faults) {
+      const one: ReturnType<typeof plantOne> = laid && plantOne(laid, fault, chance);
+      laid = one?.laid ?? null;
+      if (one) found.push({ fault, findings: one.findings });
+    }
+    if (laid && found.length === faults.length) return { ...laid, seed, faults: found };
+  }
+  throw new Error(`no floor for ${faults.join(', ')} with seed ${seed}`);
+}

@@ -1,0 +1,1 @@
+export { createDrillMaker, type DrillMaker } from '@/workers';
