@@ -2,6 +2,7 @@
 const office = 'Canal warehouse office';
 const cottage = 'Weir Cottage';
 const ferry = 'Ferry ticket office';
+const gatehouse = 'Sluice gatehouse';
 const phone = { width: 390, height: 844 };
 
 /** The stages, as the rule of a job has them. */
@@ -39,6 +40,13 @@ const BEFORE = {
     await page.locator('footer[data-stale]').waitFor({ state: 'detached' });
     await page.getByRole('complementary', { name: 'Reading' }).evaluate((e) => e.scrollTo(0, 150));
   },
+  check: async (page) => {
+    await page.getByText('open snags').waitFor();
+  },
+  repair: async (page) => {
+    await page.getByRole('button', { name: 'Show' }).click();
+    await page.getByRole('button', { name: /^Lift from wall A/ }).click();
+  },
   rows: async (page) => {
     const box = await page.locator('[data-testid=sheet] > svg').boundingBox();
     await page.mouse.click(box.x + box.width * 0.36, box.y + box.height * 0.45);
@@ -48,7 +56,11 @@ const BEFORE = {
 /** The picture of a stage. */
 export const viewOf = (stage) => ({
   name: stage,
-  job: ['setout', 'base', 'beneath', 'doors', 'buy', 'days'].includes(stage) ? cottage : office,
+  job: ['setout', 'base', 'beneath', 'doors', 'buy', 'days'].includes(stage)
+    ? cottage
+    : ['check', 'handover', 'repair'].includes(stage)
+      ? gatehouse
+      : office,
   stage,
   before: BEFORE[stage],
 });
@@ -57,54 +69,13 @@ export const views = [
   { name: 'jobs' },
   { name: 'house', job: cottage, stage: 'room' },
   {
-    name: 'schools',
-    job: cottage,
-    stage: 'rows',
+    name: 'practice',
+    path: '/practice',
     before: async (page) => {
-      const schools = page.getByRole('region', { name: 'Schools side by side' });
-      await schools.getByText('Planning each school').waitFor({ state: 'hidden', timeout: 60_000 });
-      await schools.scrollIntoViewIfNeeded();
-      await page.getByRole('complementary', { name: 'Reading' }).evaluate((e) => e.scrollBy(0, 520));
-    },
-  },
-  {
-    name: 'history',
-    job: office,
-    stage: 'room',
-    before: async (page) => {
-      // the units there and back: three states to look at
-      for (let n = 0; n < 2; n++) {
-        await page.keyboard.press('u');
-        await page
-          .locator('[data-version]')
-          .filter({ hasText: /^saved$/ })
-          .waitFor();
-        await page.waitForTimeout(700);
-      }
-      await page.getByRole('button', { name: 'History' }).click();
-      await page.getByRole('button', { name: /begun/ }).click();
-    },
-  },
-  {
-    name: 'drawing',
-    before: async (page) => {
-      await page.waitForLoadState('networkidle');
-      await page.getByLabel('Job file or drawing').setInputFiles('test/drawings/lines-inches.dxf');
-      await page.getByRole('img', { name: /rooms in a drawing/ }).waitFor();
+      await page.getByRole('button', { name: 'Begin without a name' }).click();
+      await page.getByRole('button', { name: 'Show me' }).click();
     },
   },
   { name: 'setout-phone', job: ferry, stage: 'setout', size: phone, theme: 'sun' },
   { name: 'lay-phone', job: office, stage: 'lay', size: phone },
-  {
-    name: 'walk',
-    job: ferry,
-    stage: 'room',
-    before: async (page) => {
-      await page.getByRole('button', { name: 'Walk the walls' }).click();
-      for (const wall of ['14\' 6"', '11\' 2 1/2"', '8\' 4"', '3\' 7"']) {
-        await page.getByLabel(/^Wall [A-Z], length/).fill(wall);
-        await page.getByRole('button', { name: 'Turn right', exact: true }).click();
-      }
-    },
-  },
 ];

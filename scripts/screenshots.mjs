@@ -24,7 +24,7 @@ try {
   for (const view of [...stages.map(viewOf), ...views]) {
     const page = await browser.newPage({ viewport: view.size ?? { width: 1280, height: 800 } });
     if (view.theme) await page.addInitScript((theme) => localStorage.setItem('theme', theme), view.theme);
-    await page.goto(url + (view.job ? `/jobs/${idOf(view.job)}/${view.stage}` : '/'));
+    await page.goto(url + (view.job ? `/jobs/${idOf(view.job)}/${view.stage}` : (view.path ?? '/')));
     // on a phone in the hand there is no tally
     if (view.job)
       await page

@@ -59,7 +59,7 @@ test.each<[string, () => string[], RegExp]>([
     () => ['plan', file(JSON.stringify(newJob('x', 'metric', 4000, 15)))],
     /^spaces\[0\]\.outline: nothing is left to lay/,
   ],
-  ['no verb', () => [], /^usage: pitsaw plan\|audit\|base\|beneath\|edges\|order\|days\|replan\|pack\|export FILE/],
+  ['no verb', () => [], /^usage: pitsaw plan\|audit\|base\|beneath\|edges\|order\|days\|replan\|repair\|pack\|export FILE/],
   ['an unknown verb', () => ['paint', 'x'], /^unknown command 'paint'/],
   ['an unknown option', () => ['plan', 'x', '--fast'], /^unknown option '--fast'/],
   ['no file', () => ['plan'], /^missing required argument 'file'/],

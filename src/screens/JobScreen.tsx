@@ -17,7 +17,7 @@ import {
 import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
 import { keysOf, listedKeys, useKeys } from './keys';
-import { KeysDialog } from './KeysDialog';
+import { GuideDialog } from './guide/GuideDialog';
 import { Notice } from './Notice';
 import { Rule } from './Rule';
 import styles from './screen.module.css';
@@ -86,7 +86,7 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
         </Suspense>
       </aside>
       <StandingTally job={job} next={STAGES[STAGES.indexOf(stage) + 1]} onGo={goToStage} />
-      <KeysDialog open={listing} onClose={() => setListing(false)} keys={listedKeys(stage, keys)} />
+      <GuideDialog open={listing} onClose={() => setListing(false)} stage={stage} keys={listedKeys(stage, keys)} />
       <StaleDialog />
     </div>
   );

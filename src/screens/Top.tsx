@@ -81,7 +81,7 @@ export function Top({ job, view, onKeys }: { job: Job; view: JobView; onKeys: ()
       </Button>
       <ThemeButton />
       <Button className={styles.wide} bg="bg" onClick={onKeys}>
-        Keys <kbd>?</kbd>
+        Guide <kbd>?</kbd>
       </Button>
     </header>
   );

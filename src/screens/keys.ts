@@ -31,7 +31,7 @@ export function keysOf(stage: Stage, go: Go, showKeys: () => void): readonly Key
     { press: 'mod+shift+z', shows: '', does: '', run: () => void redo() },
     { press: 'u', shows: 'U', does: 'millimetres or feet and inches', run: switchUnits },
     { press: '', shows: '↑ ↓', does: 'step a length in its field; Esc gives back the old one' },
-    { press: '?', shows: '?', does: 'these keys', run: showKeys },
+    { press: '?', shows: '?', does: 'the guide, and these keys', run: showKeys },
   ];
 }
 

@@ -8,7 +8,7 @@ import { repairOf } from '@/core/repair';
  * Floor files as they were handed over, one of every time that their form grew. They are never written again: who opens one years later has to
  * be told which plank to lift.
  */
-const files = readdirSync(__dirname).filter((f) => f.endsWith('.pitsaw-floor.json'));
+const files = readdirSync(__dirname).filter((f) => f.endsWith('.floor.pitsaw.json'));
 
 test.each(files)('%s opens, stands as it was left, and says how a plank of it is replaced', (file) => {
   const floor = readFloorText(readFileSync(`${__dirname}/${file}`, 'utf8'));

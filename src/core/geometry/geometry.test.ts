@@ -14,6 +14,7 @@ import {
   tidyRing,
   turned,
   union,
+  type MultiPolygon,
   type Point,
   type Polygon,
 } from '.';
@@ -249,4 +250,15 @@ test('crossing edges are found wherever they are, in rings of any length', () =>
     }),
     { numRuns: 400 },
   );
+});
+
+test('pieces that fill a band but for what was rounded leave slivers, and no error', () => {
+  const band: MultiPolygon = [[[[1379.5114579843419, 11450.282], [1378.8993429713403, 11258.282], [4497.817710837332, 11258.282], [4497.817711078812, 11450.282]]]]; // prettier-ignore
+  const pieces: MultiPolygon = [
+    [[[2663.8989866400034, 11450.28245914608], [1379.511458599526, 11450.282192962606], [1378.8993435091786, 11258.28216870189], [2663.898874815669, 11258.282483768508]]], // prettier-ignore
+    [[[3948.8995179414123, 11450.282771024613], [2663.8989866400034, 11450.28245914608], [2663.898874815669, 11258.282483768508], [3948.8994061170783, 11258.282795647043]]], // prettier-ignore
+    [[[3948.8994061170783, 11258.282795647043], [4497.818195698925, 11258.28279708205], [4497.817307528341, 11450.282775647705], [3948.8995179414123, 11450.282771024613]]], // prettier-ignore
+  ];
+  const left = difference(band, pieces);
+  expect(left.reduce((sum, p) => sum + polygonArea(p), 0)).toBeLessThan(5);
 });

@@ -48,6 +48,9 @@ function sound(operation: (grid: number) => unknown, wanted: (p: Point) => boole
   throw new Error('these outlines could not be combined');
 }
 
+/** Results are tried so far (mm) to both sides of their edges. */
+const BESIDE = 0.1;
+
 /** Points a tenth of a millimetre to both sides of every edge's middle, and a lattice over the whole. */
 function probes(multi: MultiPolygon): Point[] {
   const points: Point[] = [];
@@ -59,11 +62,13 @@ function probes(multi: MultiPolygon): Point[] {
         if (length < 1) return;
         // off the exact middle, where the edges of other shapes are likely to end
         const [x, y] = [a[0] + (b[0] - a[0]) * 0.4871, a[1] + (b[1] - a[1]) * 0.4871];
-        const [nx, ny] = [(-(b[1] - a[1]) / length) * 0.1, ((b[0] - a[0]) / length) * 0.1];
+        const [nx, ny] = [(-(b[1] - a[1]) / length) * BESIDE, ((b[0] - a[0]) / length) * BESIDE];
         points.push([x + nx, y + ny], [x - nx, y - ny]);
       });
     }
     const { minX, minY, maxX, maxY } = boxOf(polygon[0]!);
+    // a sliver that a grid has moved lies no more where it was: nothing in it can be tried
+    if (polygonArea(polygon) / Math.max(maxX - minX, maxY - minY) < BESIDE) continue;
     for (let i = 0; i < 7; i++) {
       for (let j = 0; j < 7; j++) points.push([minX + ((maxX - minX) * (i + 0.4137)) / 7, minY + ((maxY - minY) * (j + 0.5871)) / 7]);
     }

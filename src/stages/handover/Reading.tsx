@@ -79,7 +79,7 @@ function Papers() {
     const log = await fetchLog(id).catch(() => null);
     if (log === null) return setWrong('The server does not answer; the floor file is made where there is network.');
     setWrong(undefined);
-    download(`${job.name || 'floor'}.pitsaw-floor.json`, 'application/json', floorText(job, log));
+    download(`${job.name || 'floor'}.floor.pitsaw.json`, 'application/json', floorText(job, log));
   };
   return (
     <>
