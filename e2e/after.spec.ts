@@ -94,3 +94,25 @@ test('a damaged plank: the ways are compared, one is planned and done, and stays
   await press(page, 'Water: what lies around too');
   await expect(page.getByText(/^[2-9] pieces/)).toBeVisible();
 });
+
+test('the guide opens at the stage one is in, by a key and by touch; another page is found by a word, in the person’s units', async ({
+  page,
+  request,
+}) => {
+  const id = await putJob(request, room('Lock house', 3000, 2000));
+  await page.goto(`/jobs/${id}/setout`);
+  await page.getByRole('button', { name: 'Guide to this stage' }).click();
+  const guide = page.getByRole('dialog');
+  await expect(guide.getByRole('heading', { name: '4. Set out the rows' })).toBeVisible();
+  await expect(guide).toContainText('A strip under 50 mm');
+  await guide.getByLabel('Look for a word').fill('asbestos');
+  await page.keyboard.press('Enter');
+  await guide.getByRole('button', { name: '2. Look at the base' }).click();
+  await expect(guide.getByRole('heading', { name: '2. Look at the base' })).toBeVisible();
+  await guide.getByRole('button', { name: 'Close' }).click();
+  await page.keyboard.press('u');
+  await page.keyboard.press('?');
+  await expect(guide).toContainText('A strip under 2');
+  await guide.getByRole('tab', { name: 'Keys' }).click();
+  await expect(guide).toContainText('undo');
+});

@@ -1,4 +1,5 @@
 'use client';
+import { BookOpen } from 'lucide-react';
 import { notFound, usePathname } from 'next/navigation';
 import { Suspense, useEffect, useMemo, useState, type ComponentProps } from 'react';
 import { fetchReadings, STAGES, type Stage } from '@/stages';
@@ -14,6 +15,7 @@ import {
   useSaving,
   type JobView,
 } from '@/ui/desk';
+import { Button } from '@/ui/kit';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
 import { keysOf, listedKeys, useKeys } from './keys';
@@ -84,6 +86,9 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
         <Suspense fallback={null}>
           <stage.Reading />
         </Suspense>
+        <Button variant="ghost" mt="6" onClick={() => setListing(true)}>
+          <BookOpen size={17} /> Guide to this stage
+        </Button>
       </aside>
       <StandingTally job={job} next={STAGES[STAGES.indexOf(stage) + 1]} onGo={goToStage} />
       <GuideDialog open={listing} onClose={() => setListing(false)} stage={stage} keys={listedKeys(stage, keys)} />

@@ -32,7 +32,8 @@ export function GuideDialog({ open, onClose, stage, keys }: Props) {
           </Tabs.Trigger>
         </Tabs.List>
         <Tabs.Content value="guide">
-          <Guide stage={stage.name} />
+          {/* opened again, it is at the stage one is in by now */}
+          <Guide key={`${stage.name} ${open}`} stage={stage.name} />
         </Tabs.Content>
         <Tabs.Content value="keys">
           <dl style={{ display: 'grid', gridTemplateColumns: '76px 1fr', gap: '9px 14px', margin: 0 }}>
