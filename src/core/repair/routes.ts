@@ -45,15 +45,14 @@ const MINUTES = { begin: 15, trim: 6, profile: 10, out: 1, back: 2, glued: 12, c
 type Damage = {
   readonly floor: Floor;
   readonly frame: Frame;
-  /** every run that lies, and those with damage */
-  readonly runs: readonly LaidRun[];
+  /** the runs that are damaged somewhere, of all that lie */
   readonly hurt: readonly LaidRun[];
   readonly pieces: readonly LaidPiece[];
   readonly needed: readonly Needed[];
   /** pieces that were slid in and glued, by id */
   readonly glued: ReadonlySet<string>;
   readonly obstacles: NonNullable<Job['obstacles']>;
-  /** joints at what is damaged that lie over something hidden are no joints: what lies beneath is said */
+  readonly display: Job['display'];
   readonly nameOf: (wall: WallAt) => string;
 };
 
@@ -84,7 +83,7 @@ function lift(damage: Damage, side: Side): Route {
     slide: null,
     minutes: Math.round(minutes),
     lifted: pieces.map((p) => `${floor.id}/${p.piece.id}`),
-    ...liftWords({ rows, pieces: pieces.length, wall: wall && damage.nameOf(wall), side, off, metres: metres(off.trims), stuck, needed: damage.needed, product: floor.product, nameOf: damage.nameOf }), // prettier-ignore
+    ...liftWords({ rows, pieces: pieces.length, wall: wall && damage.nameOf(wall), side, off, metres: metres(off.trims), stuck, needed: damage.needed, product: floor.product, nameOf: damage.nameOf, display: damage.display }), // prettier-ignore
   };
 }
 
@@ -127,7 +126,7 @@ function slide(damage: Damage): Route {
     slide: { needs, has: Number.isFinite(has) ? has : 0 },
     minutes: possible ? Math.round(minutes) : null,
     lifted: damage.pieces.map((p) => `${damage.floor.id}/${p.piece.id}`),
-    ...slideWords({ isFlat, isNear, has, needs, ends: best.flatMap((b) => b ?? []), off, needed: damage.needed, product, nameOf: damage.nameOf }), // prettier-ignore
+    ...slideWords({ isFlat, isNear, has, needs, ends: best.flatMap((b) => b ?? []), off, needed: damage.needed, nameOf: damage.nameOf, display: damage.display }), // prettier-ignore
   };
 }
 
@@ -142,7 +141,7 @@ function inlay(damage: Damage): Route {
     slide: null,
     minutes: MINUTES.begin + MINUTES.inlay * many + cutting(damage),
     lifted: damage.pieces.map((p) => `${damage.floor.id}/${p.piece.id}`),
-    ...inlayWords({ many, needed: damage.needed, product: damage.floor.product }),
+    ...inlayWords({ many, needed: damage.needed, product: damage.floor.product, display: damage.display }),
   };
 }
 
@@ -191,12 +190,12 @@ function damageOf(job: Job, site: Site, floor: Floor, laid: PlanFloor, damaged: 
   return {
     floor,
     frame,
-    runs,
     hurt,
     pieces,
     needed,
     glued: new Set(untippable.map((u) => u.piece)),
     obstacles: job.obstacles ?? [],
+    display: job.display,
     nameOf: ({ space, wall }) => `wall ${wallLetter(wall)} of ${name(space)}`,
   };
 }

@@ -1,5 +1,6 @@
 /** What each way of repairing asks for, in the order of work. Cautions are general; the product's own instructions and local rules decide. */
 import type { Product } from '../given';
+import { formatLength, type Display } from '../units';
 import type { ComesOff, WallAt } from './beside';
 import type { Needed } from './needed';
 import type { Side } from './runs';
@@ -7,7 +8,10 @@ import type { Side } from './runs';
 type Words = { readonly why: string; readonly steps: readonly string[]; readonly cautions: readonly string[] };
 
 const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
-const mm = (n: number): string => `${Math.round(n * 10) / 10} mm`;
+const lengthIn = (display: Display) => (mm: number) => formatLength(mm, display, { decimals: 1 });
+/** A length of trim, to a tenth of a metre or in feet. */
+const trimWords = (metres: number, display: Display): string =>
+  display === 'metric' ? `${Math.round(metres * 10) / 10} m` : formatLength(metres * 1000, display, { decimals: 0 });
 const listed = (words: readonly string[]): string => words.join(', ');
 
 const SAW = 'Eyes, ears and dust mask at the saw; its depth set to the plank and no deeper: cables, pipes and film lie beneath.';
@@ -15,15 +19,16 @@ const PRY = 'Trim has nails and old paint: gloves and glasses. Paint from before
 const GLUE = 'Glue: read its sheet, open a window, gloves.';
 
 /** Where a new piece comes from. */
-function takeWords({ from, length, width, plank }: Needed): string {
+function takeWords({ from, length, width, plank }: Needed, display: Display): string {
+  const mm = lengthIn(display);
   const size = `${mm(length)} × ${mm(width)}`;
   if (from === 'spare') return `a spare plank of ${plank.product}, cut to ${size}`;
   if (from === 'new') return `a plank of ${plank.product} that has to be bought, of the same batch if there is one, cut to ${size}`;
   return `what is left of plank ${from.remainder}, cut to ${size}`;
 }
 
-const cutStep = (needed: readonly Needed[]): string =>
-  `Cut ${needed.map((n) => `${n.piece} from ${takeWords(n)}${n.shaped ? ', its shape marked from the old piece' : ''}`).join('; ')}. Mark it with the face up and the ends the way the old one lay.`;
+const cutStep = (needed: readonly Needed[], display: Display): string =>
+  `Cut ${needed.map((n) => `${n.piece} from ${takeWords(n, display)}${n.shaped ? ', its shape marked from the old piece' : ''}`).join('; ')}. Mark it with the face up and the ends the way the old one lay.`;
 
 const offSteps = ({ trims, profiles, casings }: ComesOff, nameOf: (wall: WallAt) => string): string[] => [
   ...(trims.length > 0 ? [`Score the paint line and take the trim off ${listed(trims.map(nameOf))}; number its back.`] : []),
@@ -42,12 +47,13 @@ export function liftWords(given: {
   needed: readonly Needed[];
   product: Product;
   nameOf: (wall: WallAt) => string;
+  display: Display;
 }): Words {
-  const { rows, pieces, wall, side, off, metres, stuck, needed, product, nameOf } = given;
+  const { rows, pieces, wall, side, off, metres, stuck, needed, product, nameOf, display } = given;
   const from = wall ?? (side === 'first' ? 'the side of row 1' : 'the side of the last row');
   const flat = product.lock === 'tap';
   return {
-    why: `From ${from}: ${many(rows, 'row', 'rows')}, ${many(pieces, 'piece', 'pieces')}${metres > 0 ? `, ${Math.round(metres * 10) / 10} m of trim` : ''}${stuck.length > 0 ? `; ${many(stuck.length, 'piece was', 'pieces were')} slid in and may be glued` : ''}.`,
+    why: `From ${from}: ${many(rows, 'row', 'rows')}, ${many(pieces, 'piece', 'pieces')}${metres > 0 ? `, ${trimWords(metres, display)} of trim` : ''}${stuck.length > 0 ? `; ${many(stuck.length, 'piece was', 'pieces were')} slid in and may be glued` : ''}.`,
     steps: [
       'Clear the room as far as the rows that come up, and photograph them: every piece goes back where it was.',
       ...offSteps(off, nameOf),
@@ -57,7 +63,7 @@ export function liftWords(given: {
         : 'Take up a row at a time: lift it along its whole length until the lock lets go, then part its ends by sliding, not by bending.',
       ...(stuck.length > 0 ? [`${listed(stuck)}: slid in when the floor was laid. Slide them out with a pull bar; where glue holds, cut the joint and count the piece as spoilt.`] : []), // prettier-ignore
       'Look what lies beneath: wet pad, film that is torn, a hump. Mend that first.',
-      cutStep(needed),
+      cutStep(needed, display),
       'Vacuum every lock, lay the rows back in their order, push them to their gap, spacers in.',
       'Trim and profiles back; spacers out.',
     ],
@@ -77,10 +83,11 @@ export function slideWords(given: {
   ends: readonly { readonly end: 'left' | 'right'; readonly between: number; readonly gap: number }[];
   off: ComesOff;
   needed: readonly Needed[];
-  product: Product;
   nameOf: (wall: WallAt) => string;
+  display: Display;
 }): Words {
-  const { isFlat, isNear, has, needs, ends, off, needed, nameOf } = given;
+  const { isFlat, isNear, has, needs, ends, off, needed, nameOf, display } = given;
+  const mm = lengthIn(display);
   const why = !isFlat
     ? 'Its ends are not knocked together flat: they cannot be slid apart.'
     : !isNear
@@ -98,7 +105,7 @@ export function slideWords(given: {
       ...(ends.some((e) => e.between > 0)
         ? [`Knock the piece at the ${outer} end into its gap with a block and pull bar, as far as the lock reaches (${mm(needs)}).`]
         : []),
-      cutStep(needed),
+      cutStep(needed, display),
       'Drop the new piece in beside the row, knock its ends together flat, then everything back until the gap is what it was.',
       'Spacer in at the end, trim back, spacer out.',
     ],
@@ -106,17 +113,18 @@ export function slideWords(given: {
   };
 }
 
-export function inlayWords({ many: count, needed, product }: { many: number; needed: readonly Needed[]; product: Product }): Words {
+export function inlayWords(given: { many: number; needed: readonly Needed[]; product: Product; display: Display }): Words {
+  const { many: count, needed, product, display } = given;
   return {
     why: `${count === 1 ? 'The plank is' : `${count} planks are`} cut out where ${count === 1 ? 'it lies' : 'they lie'}, and the new ${count === 1 ? 'one is' : 'ones are'} glued: no lock holds there any more.`,
     steps: [
       'Tape the planks beside it. Set the saw to the thickness of the plank.',
-      'Saw along it 40 mm inside each edge and from corner to corner short of them; take the middle out, then each edge out of its neighbour’s lock with a chisel.',
+      `Saw along it ${lengthIn(display)(40)} inside each edge and from corner to corner short of them; take the middle out, then each edge out of its neighbour’s lock with a chisel.`,
       'Vacuum the locks; cut nothing off the neighbours but what holds the new plank up.',
-      cutStep(needed),
+      cutStep(needed, display),
       'Shave the lower lip off its groove sides with a knife, away from the body, until it drops in level.',
       'Glue on the lips that carry it, none on what lies beneath: the floor still has to move. Drop it in, wipe, weigh it down until the glue is dry.',
-      `Level and lips looked at under a lamp; ${product.thickness} mm thick all over.`,
+      `Level and lips looked at under a lamp: ${lengthIn(display)(product.thickness)} above what lies beneath, all round.`,
     ],
     cautions: [
       SAW,

@@ -95,7 +95,7 @@ function Ways({ pieces }: { pieces: readonly string[] }) {
       </Why>
       <Box role="group" aria-label="Ways to repair" mt="3">
         {value.routes.map((r, k) => (
-          <button key={k} type="button" className={styles.way} aria-pressed={r === route} disabled={false} onClick={() => lookAtWay(k)}>
+          <button key={k} type="button" className={styles.way} aria-pressed={r === route} onClick={() => lookAtWay(k)}>
             <b>{wayName(r, value)}</b>
             <span>{r.minutes === null ? 'not possible' : hours(r.minutes)}</span>
             <small>{r.why}</small>
