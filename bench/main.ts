@@ -20,7 +20,7 @@ import { measureHeart } from './heart';
 import { measureRepair } from './repair';
 import { measureDays, measureReplan } from './replan';
 import { measureRobust } from './robust';
-import { measureOrders, measurePack } from './orders';
+import { measureHandover, measureOrders, measurePack } from './orders';
 import { readDrawing, offersOf } from '../src/formats/drawing';
 import { rowPaths } from '../src/ui/sheet/paths';
 import { brokenHall, drawingOf } from './large';
@@ -408,6 +408,7 @@ const parts = {
   replan: measureReplan,
   repair: measureRepair,
   drill: measureDrill,
+  handover: measureHandover,
   chance: measureDays,
   order: measureOrders,
   pack: measurePack,

@@ -1,13 +1,16 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { demoJobs } from '../demo/jobs';
+import { demoJobs, gatehouse } from '../demo/jobs';
+import { allLaid } from '../demo/laying';
 import { createAsker } from '../src/core/answer';
 import { ANSWERS } from '../src/core/answers';
 import { calendarOf, clockOf, crewOf, scheduled, type Duty } from '../src/core/days';
-import { PRESET_KITS, PRESET_MATERIALS, type Job } from '../src/core/given';
+import { PRESET_KITS, PRESET_MATERIALS, readLogText, type Job } from '../src/core/given';
 import { randomFrom } from '../src/core/rows';
+import { makePack } from '../src/pack/make';
+import { readPdf } from '../test/pdf';
 import { dayUntruths, earliestFinish, smallSchedule, type PrintedDays } from '../test/days';
 import { orderUntruths } from '../test/order';
 import { houses } from './houses';
@@ -102,4 +105,21 @@ export function measurePack(): void {
     );
   }
   rmSync(folder, { recursive: true });
+}
+
+/** The demo's floor that lies, handed over: pages, seconds, MB; short and as the whole record. */
+export async function measureHandover(): Promise<void> {
+  const events = readLogText(allLaid(gatehouse).map((line, i) => `${JSON.stringify({ ...line, n: i + 1 })}\n`).join('')); // prettier-ignore
+  if (!events.ok) throw new Error(events.problems[0]!.text);
+  const file = (name: string): Uint8Array => readFileSync(`node_modules/@fontsource/archivo/files/archivo-${name}-normal.woff`);
+  const fonts = { plain: [file('latin-400'), file('latin-ext-400')], strong: [file('latin-700'), file('latin-ext-700')] };
+  for (const what of ['handover', 'record'] as const) {
+    const begun = performance.now();
+    const made = await makePack({ job: gatehouse, log: events.value }, { what, paper: 'a4' }, { fonts });
+    if (!made.ok) throw new Error(made.problems[0]!.text);
+    const pages = readPdf(made.value).pages.length;
+    console.log(
+      `${what}: ${gatehouse.name}, ${((performance.now() - begun) / 1000).toFixed(1)} s, ${pages} pages, ${(made.value.length / 1e6).toFixed(2)} MB`,
+    );
+  }
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { readPdf } from '@test/pdf';
 import { createAsker } from '../core/answer';
 import { ANSWERS } from '../core/answers';
-import { newJob, PRESET_KITS, PRESET_MATERIALS, type Job } from '../core/given';
+import { newJob, PRESET_KITS, PRESET_MATERIALS, readFloorText, type Job } from '../core/given';
 import type { FontFiles } from '../formats/pdf';
 import { makePack } from './make';
 
@@ -94,4 +94,24 @@ test('without a first day there are no days, without a base none; labels come by
 test('a job that cannot be laid gives its problems', async () => {
   const none = { ...job, spaces: [{ id: 's1', name: 'Slit', outline: [[0, 0], [500, 0], [500, 12], [0, 12]] as [number, number][] }], openings: [], obstacles: [] }; // prettier-ignore
   expect(await makePack({ job: none, log: [] }, { what: 'pack', paper: 'a4' }, { fonts })).toMatchObject({ ok: false });
+});
+
+test('a floor that lies is handed over on paper, short or as the whole record; one on which nothing lies is not', async () => {
+  const read = readFloorText(readFileSync('test/kept/floor-2026-11.floor.pitsaw.json', 'utf8'));
+  if (!read.ok) throw new Error(read.problems[0]!.text);
+  const given = { job: read.value.job, log: read.value.events };
+  const made = async (what: 'handover' | 'record') => {
+    const paper = await makePack(given, { what, paper: 'a4' }, { fonts });
+    if (!paper.ok) throw new Error(paper.problems[0]!.text);
+    return paper.value;
+  };
+  const [short, long] = [await made('handover'), await made('record')];
+  const [words, all] = [short, long].map((p) => readPdf(p).pages.join('\n'));
+  for (const title of ['Your floor', 'Gaps by wall', 'Through the year', 'What voids the warranty', 'K 1142'])
+    expect(words).toContain(title);
+  expect(words).not.toContain('The log, line by line');
+  for (const title of ['Your floor', 'The log, line by line', 'The rooms', 'Laying began.']) expect(all).toContain(title);
+  expect(readPdf(long).pages.length).toBeGreaterThan(readPdf(short).pages.length);
+  expect(Buffer.from(await made('handover')).equals(Buffer.from(short))).toBe(true);
+  expect(await makePack({ job, log: [] }, { what: 'handover', paper: 'a4' }, { fonts })).toMatchObject({ ok: false });
 });

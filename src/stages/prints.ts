@@ -53,8 +53,11 @@ export const packOf = (ask: Ask): readonly Section[] =>
       ]
   ).filter((s) => s.parts.length > 0);
 
-/** What the customer gets with the floor. */
-export const handoverSections = (given: HandedOver): readonly Section[] => handoverOf(given);
+/** What the customer gets with the floor: one section, so that it is a few pages and not one a heading. */
+export const handoverSections = (given: HandedOver): readonly Section[] => {
+  const parts = handoverOf(given).flatMap(({ title, parts: own }): PrintPart[] => [{ kind: 'heading', text: title }, ...own]);
+  return parts.length === 0 ? [] : [{ title: 'Handed over', parts }];
+};
 
 /** Parts of the pack that belong to the record of a floor that lies. */
 const OF_RECORD = new Set(['The rooms', 'The base', 'The planks', 'Beneath the planks', 'Doorways, edges and trim', 'What to buy']);
@@ -77,7 +80,7 @@ const logOf = ({ lines, job }: HandedOver): Section => ({
 /** All that is known of a floor: what the customer gets, how it was surveyed and made, and everything that happened, line by line. */
 export const recordSections = (given: HandedOver, ask: Ask): readonly Section[] =>
   [
-    ...handoverOf(given),
+    ...handoverSections(given),
     ...PRINTS.filter(([title]) => OF_RECORD.has(title)).map(([title, printing]): Section => ({ title, parts: printing.parts(ask) })),
     logOf(given),
   ].filter((s) => s.parts.length > 0);
