@@ -64,6 +64,33 @@ test('only so many planks: running short is said at once', async ({ page, reques
   await expect(page.getByRole('region', { name: 'The way on' })).toContainText(/\d+ planks are missing for the rest: \d+ box/);
 });
 
+test('where planks run short by one, joints could give way: where, and by how much, is said before it is taken', async ({
+  page,
+  request,
+}) => {
+  const id = await putJob(request, room('Toll house', 3600, 2400));
+  await begin(page, id);
+  for (const row of [1, 2]) {
+    await page.getByRole('button', { name: `Row ${row} lies` }).click();
+    await expect(inHand(page).getByRole('heading', { name: new RegExp(`^Row ${row + 1}`) })).toBeVisible();
+    await page.waitForTimeout(200);
+  }
+  await page.getByRole('button', { name: 'It went otherwise' }).click();
+  await press(page, 'Only so many planks are left');
+  const field = page.getByLabel('1285 × 192');
+  const left = Number(await field.inputValue());
+  await field.fill(`${left - 1}`);
+  await field.press('Enter');
+  await press(page, 'So many are left');
+  const way = page.getByRole('region', { name: 'The way on' });
+  await expect(way).toContainText('1 plank is missing for the rest');
+  await expect(way).toContainText(/If joints gave way in row \d+ \(down to \d+ mm\).*the planks that are there would do/);
+  await way.getByRole('button', { name: /joints give way/ }).click();
+  await expect(way.getByRole('heading', { name: 'Joints give way' })).toBeVisible();
+  await press(page, 'Go on like this');
+  await expect(inHand(page).getByRole('heading', { name: /^Row 3/ })).toBeVisible();
+});
+
 test('two devices on one job: each sees the other’s presses, and both pressing the same is one event', async ({
   browser,
   page,

@@ -1,25 +1,14 @@
 import fc from 'fast-check';
-import { eventsOf, logText } from '../../../bench/happenings';
-import { newJob, type Job, type Plan } from '../given';
-import { groundOfSite, siteOf, type Site } from '../lay';
-import { planJob } from '../plan';
+import { allLaid, planned, siteAfter as siteOf, value } from '../../../test/sites';
+import { newJob, type Job } from '../given';
+import type { Site } from '../lay';
 import { inspectionOf, type Inspection } from '.';
 
 const room: Job = { ...newJob('Lock house', 'metric', 3600, 2400), kerf: 3 };
-const made = planJob(room, { steps: 300 });
-if (!made.ok) throw new Error(made.problems[0]!.text);
-const plan: Plan = made.value;
-const all = plan.floors.flatMap((f) => f.rows.map((r) => ({ what: 'laid', floor: f.id, row: r.n })));
-const siteAfter = (lines: readonly object[], job: Job = room): Site => {
-  const site = siteOf(eventsOf(logText(job, plan, lines)), groundOfSite(job));
-  if (!site.ok) throw new Error(site.problems[0]!.text);
-  return site.value;
-};
-const inspected = (site: Site, job: Job = room): Inspection => {
-  const found = inspectionOf(job, site);
-  if (!found.ok) throw new Error(found.problems[0]!.text);
-  return found.value;
-};
+const plan = planned(room, 300);
+const all = allLaid(plan);
+const siteAfter = (lines: readonly object[], job: Job = room): Site => siteOf(job, plan, lines);
+const inspected = (site: Site, job: Job = room): Inspection => value(inspectionOf(job, site));
 const { gap } = room.product.limits;
 const [space] = room.spaces;
 
@@ -36,7 +25,7 @@ test('where all lies as planned every wall has its gap, and the audit says what 
 });
 
 test('nothing laid, nothing looked at; half laid is said, with no gap where nothing lies', () => {
-  expect(inspectionOf(room, siteOf([], groundOfSite(room)).ok ? ({ ...siteAfter([]), plan: null } as Site) : siteAfter([]))).toMatchObject({ ok: false }); // prettier-ignore
+  expect(inspectionOf(room, { ...siteAfter([]), plan: null })).toMatchObject({ ok: false });
   const half = inspected(siteAfter(all.slice(0, 3)));
   expect(half.isDone).toBe(false);
   expect(half.walls.filter((w) => w.least === null).length).toBe(1);

@@ -1,30 +1,15 @@
 import fc from 'fast-check';
-import { eventsOf, happenings, logText } from '../../../bench/happenings';
+import { happenings } from '../../../bench/happenings';
 import { houses } from '../../../bench/houses';
 import { liftedBySearch } from '../../../test/lifted';
+import { allLaid, planned, siteAfter, value } from '../../../test/sites';
 import { boxOf } from '../geometry';
-import { newJob, type Job, type Plan } from '../given';
-import { asItLies, groundOfSite, siteOf, type Site } from '../lay';
-import { planJob } from '../plan';
+import { newJob, type Job } from '../given';
+import { asItLies, type Site } from '../lay';
 import { planFromHere } from '../replan';
 import { repairOf, type RepairReport, type Route } from '.';
 
-const planned = (job: Job): Plan => {
-  const made = planJob(job, { steps: 400 });
-  if (!made.ok) throw new Error(made.problems[0]!.text);
-  return made.value;
-};
-const siteAfter = (job: Job, plan: Plan, lines: readonly object[]): Site => {
-  const site = siteOf(eventsOf(logText(job, plan, lines)), groundOfSite(job));
-  if (!site.ok) throw new Error(site.problems[0]!.text);
-  return site.value;
-};
-const allLaid = (plan: Plan) => plan.floors.flatMap((f) => f.rows.map((r) => ({ what: 'laid', floor: f.id, row: r.n })));
-const repaired = (job: Job, site: Site, ...pieces: string[]): RepairReport => {
-  const found = repairOf(job, site, pieces);
-  if (!found.ok) throw new Error(found.problems[0]!.text);
-  return found.value;
-};
+const repaired = (job: Job, site: Site, ...pieces: string[]): RepairReport => value(repairOf(job, site, pieces));
 const route = (report: RepairReport, way: Route['way'], side?: 'first' | 'last'): Route =>
   report.routes.find((r) => r.way === way && (side === undefined || r.from?.side === side))!;
 
@@ -174,9 +159,7 @@ test('a floor that was planned anew on the way is repaired as it lies', () => {
   const lines = happenings(house, plan, 'moved', 3);
   if (!lines) return;
   const before = siteAfter(house, plan, lines);
-  const way = planFromHere(house, before, { steps: 200 });
-  if (!way.ok) throw new Error(way.problems[0]!.text);
-  const next = way.value[0]!.plan;
+  const next = value(planFromHere(house, before, { steps: 200 }))[0]!.plan;
   const left = next.floors.flatMap((f) => [...new Set(f.pieces.filter((p) => !p.laid).map((p) => p.row))].map((row) => ({ what: 'laid', floor: f.id, row }))); // prettier-ignore
   const after = siteAfter(house, plan, [...lines, { what: 'replanned', plan: { format: 'pitsaw/plan', version: 1, job: house.name, ...next } }, ...left]); // prettier-ignore
   const [own] = asItLies(after.plan!, after);

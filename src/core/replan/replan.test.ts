@@ -2,23 +2,13 @@ import fc from 'fast-check';
 import { dayOnSite, eventsOf, happenings, KINDS, logText } from '../../../bench/happenings';
 import { houses } from '../../../bench/houses';
 import { misused } from '../../../test/replans';
+import { planned, siteAfter } from '../../../test/sites';
 import { untruths } from '../../../test/truth';
 import { floorsOf } from '../floors';
-import { newJob, readLogText, type Event, type Job, type Plan } from '../given';
-import { groundOfSite, openSite, siteOf, withWalls, type Site } from '../lay';
-import { planJob } from '../plan';
+import { newJob, readLogText, type Event, type Job } from '../given';
+import { groundOfSite, openSite, withWalls, type Site } from '../lay';
 import { givingWay, planFromHere, type Replanned } from '.';
 
-const planned = (job: Job): Plan => {
-  const made = planJob(job, { steps: 600 });
-  if (!made.ok) throw new Error(made.problems[0]!.text);
-  return made.value;
-};
-const siteAfter = (job: Job, plan: Plan, lines: readonly object[]): Site => {
-  const site = siteOf(eventsOf(logText(job, plan, lines)), groundOfSite(job));
-  if (!site.ok) throw new Error(site.problems[0]!.text);
-  return site.value;
-};
 const ways = (job: Job, site: Site): readonly Replanned[] => {
   const found = planFromHere(job, site, { steps: 400 });
   if (!found.ok) throw new Error(found.problems[0]!.text);
