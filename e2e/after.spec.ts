@@ -116,3 +116,24 @@ test('the guide opens at the stage one is in, by a key and by touch; another pag
   await guide.getByRole('tab', { name: 'Keys' }).click();
   await expect(guide).toContainText('undo');
 });
+
+test('a first look is offered once: it goes over the floor, can be left at any step, and never comes back', async ({ page }) => {
+  await page.goto('/');
+  const offer = page.getByRole('region', { name: 'A first look' });
+  await offer.getByRole('button', { name: 'Show me' }).click();
+  const tour = page.getByRole('region', { name: 'Tour' });
+  await expect(tour).toContainText('1 of 6: Survey the rooms');
+  await tour.getByRole('button', { name: 'On' }).click();
+  await expect(tour).toContainText('2 of 6: Look at the base');
+  await expect(page).toHaveURL(/\/base$/);
+  // somebody looks elsewhere meanwhile, and comes back to it
+  await page.getByRole('link', { name: /Plank/ }).click();
+  await tour.getByRole('button', { name: 'Back to it' }).click();
+  await expect(page).toHaveURL(/\/base$/);
+  await tour.getByRole('button', { name: 'Leave the tour' }).click();
+  await expect(tour).toBeHidden();
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Floors' })).toBeVisible();
+  await page.waitForTimeout(500);
+  await expect(offer).toBeHidden();
+});

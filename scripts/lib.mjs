@@ -26,6 +26,16 @@ export function run(command, args, { quiet = false, toStderr = false, extraEnv =
   return result.status ?? 1;
 }
 
+/** Runs a command beside others: what it says is kept until it ends. */
+export const runBeside = (command, args) =>
+  new Promise((done) => {
+    const child = spawn(command, args, { cwd: root, env, stdio: ['ignore', 'pipe', 'pipe'] });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (output += text));
+    child.on('error', (error) => done({ status: 1, output: `${error.message}\n` }));
+    child.on('close', (status) => done({ status: status ?? 1, output }));
+  });
+
 export function must(what, status) {
   if (status === 0) return;
   console.error(`\n${what} failed.`);

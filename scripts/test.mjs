@@ -1,17 +1,18 @@
 // npm test: installs what it needs, then every check, what fails quickest first. Each is a script of its own: npm run check:types …
-import { ensureBuilt, ensureChromium, ensureInstalled, must, run } from './lib.mjs';
+import { ensureBuilt, ensureChromium, ensureInstalled, must, run, runBeside } from './lib.mjs';
 
 const bin = (file, ...args) => [`node_modules/${file}`, ...args];
 const CHECKS = {
   engines: { says: 'versions of Node that packages ask for', args: ['scripts/engines.mjs'] },
-  format: { says: 'format', args: bin('prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.') },
+  routes: { says: 'types of routes', args: bin('next/dist/bin/next', 'typegen') },
+  format: { says: 'format', beside: true, args: bin('prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.') },
   imports: {
     says: 'import rules',
+    beside: true,
     args: bin('dependency-cruiser/bin/dependency-cruise.mjs', 'src', '--config', '.dependency-cruiser.cjs'),
   },
-  routes: { says: 'types of routes', args: bin('next/dist/bin/next', 'typegen') },
-  types: { says: 'types', args: bin('typescript/bin/tsc', '--noEmit') },
-  lint: { says: 'lint', args: bin('eslint/bin/eslint.js', '.', '--max-warnings', '0') },
+  types: { says: 'types', beside: true, args: bin('typescript/bin/tsc', '--noEmit') },
+  lint: { says: 'lint', beside: true, args: bin('eslint/bin/eslint.js', '.', '--max-warnings', '0') },
   unit: { says: 'units and properties', args: bin('jest/bin/jest.js', '--silent') },
   attack: { says: 'attacks, for a short while each', args: ['--import', 'tsx', 'bench/attack/main.ts', '--short'], browser: true },
   browser: { says: 'the built application in Chromium', args: bin('@playwright/test/cli.js', 'test'), browser: true },
@@ -24,8 +25,32 @@ for (const name of wanted) {
   process.exit(2);
 }
 ensureInstalled();
-for (const [name, { says, args, browser }] of Object.entries(CHECKS)) {
-  if (wanted.length > 0 && !wanted.includes(name)) continue;
+const chosen = Object.entries(CHECKS).filter(([name]) => wanted.length === 0 || wanted.includes(name));
+const ended = (says, begun, status) => {
+  console.log(`\n── ${says}`);
+  must(says, status);
+  console.log(`   ${((Date.now() - begun) / 1000).toFixed(0)} s`);
+};
+/** Checks that take one core each go two beside each other; what one of them says is printed once it has ended. */
+async function runTwoByTwo(checks) {
+  const left = [...checks];
+  const next = async () => {
+    for (let one = left.shift(); one; one = left.shift()) {
+      const begun = Date.now();
+      const { status, output } = await runBeside(process.execPath, one.args);
+      if (status !== 0) process.stderr.write(output);
+      ended(one.says, begun, status);
+    }
+  };
+  await Promise.all([next(), next()]);
+}
+
+for (const [name, { says, args, browser, beside }] of chosen) {
+  if (beside) {
+    const all = chosen.filter(([, check]) => check.beside);
+    if (all[0][0] === name) await runTwoByTwo(all.map(([, check]) => check));
+    continue;
+  }
   const extraEnv = browser ? { CHROMIUM: ensureChromium() } : {};
   if (browser) ensureBuilt();
   const begun = Date.now();

@@ -20,6 +20,7 @@ import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
 import { keysOf, listedKeys, useKeys } from './keys';
 import { GuideDialog } from './guide/GuideDialog';
+import { TourStep } from './guide/Tour';
 import { Notice } from './Notice';
 import { Rule } from './Rule';
 import styles from './screen.module.css';
@@ -82,6 +83,7 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
         <StageSheet stage={stage} />
       </div>
       <aside className={styles.reading} aria-label="Reading" key={stage.name}>
+        <TourStep stage={stage.name} />
         <FloorChoice stage={stage} />
         <Suspense fallback={null}>
           <stage.Reading />

@@ -12,6 +12,7 @@ import { Button, Choice, Problems, Tick } from '@/ui/kit';
 import { Devices } from './Devices';
 import { JobCard } from './JobCard';
 import styles from './jobs.module.css';
+import { TourOffer } from './guide/Tour';
 import { Logo } from './Logo';
 import { ThemeButton } from './ThemeButton';
 
@@ -83,6 +84,7 @@ export function JobsPage({ listing: given, first }: { listing: Listing; first: L
           }}
         />
       </div>
+      <TourOffer job={list.jobs[0]?.id} />
       {wrong && (
         <div style={{ marginTop: 16 }}>
           <Problems list={[{ text: wrong }]} />

@@ -59,10 +59,10 @@ export function faultsAtOnce(done: readonly Done[]): number {
   return Math.min(3, 1 + Math.floor(streak / STREAK));
 }
 
-/** Stairs take so many rows that they are looked for alone. */
+/** Stairs take so many rows, and a sliver so much of the set-out, that they are looked for alone. */
 const together = (topic: Fault, many: number, seed: number): readonly Fault[] => {
-  if (topic === 'stairs') return [topic];
-  const others = FAULTS.filter((f) => f !== topic && f !== 'stairs' && f !== 'corners');
+  if (topic === 'stairs' || topic === 'sliver') return [topic];
+  const others = FAULTS.filter((f) => f !== topic && f !== 'stairs' && f !== 'sliver' && f !== 'corners');
   const chance = chanceFrom(seed);
   const faults: Fault[] = [topic];
   while (faults.length < many) {
@@ -82,13 +82,13 @@ export function exerciseFor(topic: Topic, done: readonly Done[], seed: number): 
 /** A tap this near (mm) to a fault has found it. */
 const NEAR = 320;
 
-/** The fault that a tap has found, in plan; null for a false alarm. A flight of stairs is found anywhere in its rows. */
+/** The fault that a tap has found, in plan; null for a false alarm. A flight of stairs, and a sliver, are found anywhere in their rows. */
 export function foundBy({ plan, faults }: Planted, at: readonly [number, number]): Found | null {
   const row = plan.pieces.find((p) => insideRing(at, p.outline[0]!))?.row;
   return (
     faults.find(({ fault, findings }) =>
-      fault === 'stairs'
-        ? row !== undefined && findings.some((f) => f.rows?.includes(row))
+      (fault === 'stairs' || fault === 'sliver') && row !== undefined && findings.some((f) => f.rows?.includes(row))
+        ? true
         : findings.some((f) => f.at && Math.hypot(f.at[0] - at[0], f.at[1] - at[1]) <= NEAR),
     ) ?? null
   );

@@ -3,9 +3,9 @@ import type { Finding } from '../given';
 import type { RuleName } from '../audit';
 import { chanceFrom, type Chance } from './chance';
 import { frameOf, turned } from '../geometry';
-import { endsOf, joinedFrom, jointsIn, said, soundFloor, withJoints, withRegister, type Laid } from './floor';
+import { endsOf, joinedFrom, jointsIn, said, sliverFloor, soundFloor, withJoints, withRegister, type Laid } from './floor';
 
-export const FAULTS = ['corners', 'near', 'short', 'letter-h', 'stairs', 'butt', 'register'] as const;
+export const FAULTS = ['corners', 'near', 'short', 'letter-h', 'stairs', 'butt', 'register', 'sliver'] as const;
 export type Fault = (typeof FAULTS)[number];
 
 /** By which rule of the audit a fault is found. */
@@ -17,6 +17,7 @@ export const RULE_OF: Readonly<Record<Fault, RuleName>> = {
   stairs: 'stairs',
   butt: 'butt',
   register: 'register-joint',
+  sliver: 'rip',
 };
 
 /** A fault where it is: what the audit says of it, of each joint that has part in it. */
@@ -68,7 +69,7 @@ const withJointAt = (laid: Laid, row: number, joint: number): Laid => {
   return withJoints(laid, row, joinedFrom(laid, row, (((joint - u0) % length) + length) % length || length));
 };
 
-const CHANGES: Readonly<Record<Fault, Change>> = {
+const CHANGES: Readonly<Record<Exclude<Fault, 'sliver'>, Change>> = {
   corners: beside(1, (chance) => chance.below(9) - 4),
   near: beside(1, (chance, limit) => (chance.next() < 0.5 ? -1 : 1) * limit * (0.3 + 0.4 * chance.next())),
   'letter-h': beside(2, (chance) => chance.below(9) - 4),
@@ -118,7 +119,11 @@ const CHANGES: Readonly<Record<Fault, Change>> = {
 const ruleAt = (f: Finding): string => `${f.rule} ${f.rows?.join(' ') ?? ''} ${f.at?.map((v) => Math.round(v)).join(' ') ?? ''}`;
 
 /** Plants one fault so that the audit says it, and nothing else more; null where this floor has no place for it. */
-function plantOne(laid: Laid, fault: Fault, chance: Chance): { readonly laid: Laid; readonly findings: readonly Finding[] } | null {
+function plantOne(
+  laid: Laid,
+  fault: Exclude<Fault, 'sliver'>,
+  chance: Chance,
+): { readonly laid: Laid; readonly findings: readonly Finding[] } | null {
   const before = said(laid);
   const known = new Set(before.map(ruleAt));
   const rows = laid.plan.rows.map((r) => r.n).slice(1, -1);
@@ -143,15 +148,29 @@ function plantOne(laid: Laid, fault: Fault, chance: Chance): { readonly laid: La
  */
 export function planted(seed: number, faults: readonly Fault[]): Planted {
   const chance = chanceFrom(seed);
+  // the set-out makes a sliver, nothing that is done to a row: such a floor has no other fault
+  if (faults.includes('sliver')) return withSliver(seed);
   for (let k = 0; k < FLOORS; k++) {
     let laid: Laid | null = soundFloor(seed * FLOORS + k);
     const found: Found[] = [];
     for (const fault of faults) {
-      const one: ReturnType<typeof plantOne> = laid && plantOne(laid, fault, chance);
+      const one: ReturnType<typeof plantOne> = laid && fault !== 'sliver' ? plantOne(laid, fault, chance) : null;
       laid = one?.laid ?? null;
       if (one) found.push({ fault, findings: one.findings });
     }
     if (laid && found.length === faults.length) return { ...laid, seed, faults: found };
   }
   throw new Error(`no floor for ${faults.join(', ')} with seed ${seed}`);
+}
+
+function withSliver(seed: number): Planted {
+  for (let k = 0; k < FLOORS; k++) {
+    const laid = sliverFloor(seed * FLOORS + k);
+    if (!laid) continue;
+    const findings = said(laid);
+    const [first] = findings;
+    if (!first || findings.some((f) => f.rule !== RULE_OF.sliver || f.rows?.join() !== first.rows?.join())) continue;
+    return { ...laid, seed, faults: [{ fault: 'sliver', findings }] };
+  }
+  throw new Error(`no floor with a sliver for seed ${seed}`);
 }

@@ -37,6 +37,22 @@ export function soundFloor(seed: number): Laid {
   throw new Error(`no sound floor for seed ${seed}`);
 }
 
+/** A room of which the last row comes out as a sliver, because somebody began with a whole plank; null where it comes out otherwise. */
+export function sliverFloor(seed: number): Laid | null {
+  const chance = chanceFrom(seed);
+  const job = roomOf(chance);
+  const { width } = job.product.planks[0]!;
+  const { gap, rip } = job.product.limits;
+  const rows = 10 + chance.below(6);
+  const wide = rows * width + 2 * gap + 12 + chance.below(Math.floor(rip * 0.7) - 12);
+  const [, right] = job.spaces[0]!.outline;
+  const outline: [number, number][] = [[0, 0], [right![0], 0], [right![0], wide], [0, wide]]; // prettier-ignore
+  const narrow: Job = { ...job, spaces: [{ ...job.spaces[0]!, outline }], layout: { ...job.layout, setOut: { mode: 'full-first' } } };
+  const made = planJob(narrow, { steps: STEPS });
+  const floors = floorsOf(narrow);
+  return made.ok && floors.ok ? { job: narrow, floor: floors.value[0]!, plan: made.value.floors[0]! } : null;
+}
+
 function roomOf(chance: Chance): Job {
   const [length, width] = PLANKS[chance.below(PLANKS.length)]!;
   const [long, wide] = [3300 + 10 * chance.below(220), 2300 + 10 * chance.below(140)];

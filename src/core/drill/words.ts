@@ -32,6 +32,11 @@ export const FAULT_WORDS: Readonly<Record<Fault, { readonly is: string; readonly
     why: 'Two sawn ends have no lock: they part, and dirt and water get in.',
     avoid: 'Between two pieces only factory ends; a fresh plank, where the offcut has the wrong hand.',
   },
+  sliver: {
+    is: 'A sliver along the wall',
+    why: 'A strip this narrow is hard to saw straight, hard to lock, breaks underfoot and shows how the wall runs.',
+    avoid: 'Work out the last row before the first is laid; where it comes out narrow, give some of it to the first row.',
+  },
   register: {
     is: 'A joint at a register',
     why: 'The hole has taken the plank’s middle; a joint beside it leaves a strip that breaks.',
