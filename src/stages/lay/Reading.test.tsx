@@ -30,10 +30,10 @@ const hear = (event: object) =>
   act(() => FakeStream.last.onmessage?.({ data: JSON.stringify({ n: ++told, id: `other ${told}`, time: '2026-03-02T08:00:00', by: 'Moss', ...event }) })); // prettier-ignore
 const begun = { what: 'begun', format: 'pitsaw/log', version: 1, plan: planFile(plan, job.name) };
 const tick = (ms = 50) => act(() => jest.advanceTimersByTimeAsync(ms));
-/** Presses, and gives what opens a moment to open. */
-const press = async (name: string | RegExp) => {
+/** Presses, and gives what opens a moment to open, and a thumb the time to come down again. */
+const press = async (name: string | RegExp, wait = 200) => {
   act(() => void fireEvent.click(screen.getByRole('button', { name })));
-  await tick();
+  await tick(wait);
 };
 const inHand = () => screen.getByRole('region', { name: 'The piece in hand' });
 
@@ -83,6 +83,16 @@ test('pressed here it shows at once, and what is not with the server is said', a
   await press('Back one step');
   expect(inHand()).toHaveTextContent('piece 1 of');
   await tick();
+});
+
+test('a wet thumb is told twice: the same press again at once counts once, another one counts', async () => {
+  hear(begun);
+  await press(/^Row 1 lies/, 60);
+  expect(inHand()).toHaveTextContent(/^Row 2/);
+  await press(/^Row 2 lies/, 60);
+  expect(inHand()).toHaveTextContent(/^Row 2/);
+  await press('Back one step', 60);
+  expect(inHand()).toHaveTextContent(/^Row 1/);
 });
 
 test('a row lies in one press, and the last press is taken back first', async () => {
