@@ -84,7 +84,6 @@ export function JobsPage({ listing: given, first }: { listing: Listing; first: L
           }}
         />
       </div>
-      <TourOffer job={list.jobs[0]?.id} />
       {wrong && (
         <div style={{ marginTop: 16 }}>
           <Problems list={[{ text: wrong }]} />
@@ -127,6 +126,8 @@ export function JobsPage({ listing: given, first }: { listing: Listing; first: L
       )}
       {drawing && <NewFromDrawing file={drawing} onTake={(job) => void send(job)} onClose={() => setDrawing(null)} />}
       <NewJob open={creating} onClose={() => setCreating(false)} onCreate={(document) => void send(document)} />
+      {/* below the list: what comes once the page lives must not push what a finger aims at */}
+      <TourOffer job={list.jobs[0]?.id} />
     </main>
   );
 }
