@@ -150,6 +150,7 @@ test('units, keys and stages by the keyboard', async ({ page, request }) => {
   await expect(page).toHaveURL(/setout$/);
   await expect(page.locator('[data-testid=big]')).toHaveText(`4 15/16"`);
   await page.keyboard.press('?');
+  await page.getByRole('tab', { name: 'Keys' }).click();
   await expect(page.getByRole('dialog')).toContainText('undo');
   await page.keyboard.press('Escape');
   await page.keyboard.press('d');
