@@ -32,7 +32,7 @@ function Parts({ id, paper, handover }: { id: string; paper: Paper; handover: bo
   const { problems } = useAnswer('plan');
   const progress = useProgress();
   if (problems.length > 0) return <Problems list={[{ text: 'Nothing to print yet.' }, ...problems]} />;
-  const isReady = !handover || ask.site?.plan;
+  const isReady = !handover || ask.site !== null;
   // nothing is printed half
   if (!ask.plan || ask.working || !isReady) {
     return (
@@ -41,6 +41,8 @@ function Parts({ id, paper, handover }: { id: string; paper: Paper; handover: bo
       </Why>
     );
   }
+  if (handover && ask.site && ask.site.lying.size === 0)
+    return <Problems list={[{ text: 'Nothing lies yet; there is nothing to hand over. Begin at Lay.' }]} />;
   const handed = handover && ask.site ? { job: ask.job, site: ask.site, lines, beneath: ask.answer('beneath'), edges: ask.answer('edges') } : null; // prettier-ignore
   const sections = handed ? handoverSections(handed) : packOf(ask);
   return (

@@ -2,7 +2,7 @@
 import type { Finding } from '../given';
 import type { RuleName } from '../audit';
 import { chanceFrom, type Chance } from './chance';
-import { frameOf, turned } from '../geometry';
+import { frameOf, modulo, turned } from '../geometry';
 import { endsOf, joinedFrom, jointsIn, said, sliverFloor, soundFloor, withJoints, withRegister, type Laid } from './floor';
 
 export const FAULTS = ['corners', 'near', 'short', 'letter-h', 'stairs', 'butt', 'register', 'sliver'] as const;
@@ -31,17 +31,20 @@ const FLOORS = 60;
 
 type Change = (laid: Laid, row: number, chance: Chance) => Laid | null;
 
+/** The same floor with a row that has a joint at a place. */
+const withJointAt = (laid: Laid, row: number, joint: number): Laid => {
+  const { length } = laid.job.product.planks[0]!;
+  const [u0] = endsOf(laid, row);
+  return withJoints(laid, row, joinedFrom(laid, row, modulo(joint - u0, length) || length));
+};
+
 /** A joint of one row put beside a joint of another: the whole row follows. */
 const beside =
-  (apart: number, off: (chance: Chance, limit: number) => number): Change =>
+  (rowsOn: number, off: (chance: Chance, limit: number) => number): Change =>
   (laid, row, chance) => {
-    const [near, own] = [jointsIn(laid, row), jointsIn(laid, row + apart)];
-    if (!near || !own || near.length === 0) return null;
-    const target = chance.pick(near) + off(chance, laid.job.product.limits.stagger);
-    const [u0] = endsOf(laid, row + apart);
-    const { length } = laid.job.product.planks[0]!;
-    const starter = (((target - u0) % length) + length) % length;
-    return withJoints(laid, row + apart, joinedFrom(laid, row + apart, starter));
+    const near = jointsIn(laid, row);
+    if (!near || near.length === 0 || !jointsIn(laid, row + rowsOn)) return null;
+    return withJointAt(laid, row + rowsOn, chance.pick(near) + off(chance, laid.job.product.limits.stagger));
   };
 
 /** Starters that are drawn until the limits hold: that is quick to see, the audit of a floor is not. */
@@ -49,7 +52,7 @@ const DRAWN = 200;
 
 /** How far joints of two rows are from each other, where both repeat with the plank. */
 const apart = (a: number, b: number, length: number): number => {
-  const d = (((a - b) % length) + length) % length;
+  const d = modulo(a - b, length);
   return Math.min(d, length - d);
 };
 
@@ -58,16 +61,10 @@ function holds(laid: Laid, row: number, joint: number, beside: number | undefine
   const { planks, limits } = laid.job.product;
   const { length } = planks[0]!;
   const [u0, u1] = endsOf(laid, row);
-  const part = (v: number) => ((v % length) + length) % length || length;
+  const part = (v: number) => modulo(v, length) || length;
   if (part(joint - u0) < limits.endPiece + 5 || part(u1 - joint) < limits.endPiece + 5) return false;
   return beside === undefined || apart(joint, beside, length) >= limits.stagger;
 }
-
-const withJointAt = (laid: Laid, row: number, joint: number): Laid => {
-  const { length } = laid.job.product.planks[0]!;
-  const [u0] = endsOf(laid, row);
-  return withJoints(laid, row, joinedFrom(laid, row, (((joint - u0) % length) + length) % length || length));
-};
 
 const CHANGES: Readonly<Record<Exclude<Fault, 'sliver'>, Change>> = {
   corners: beside(1, (chance) => chance.below(9) - 4),

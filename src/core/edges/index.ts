@@ -5,7 +5,7 @@
 export { fitsOf, type Fit, type Fits, type Miss, type Side } from './fits';
 export { PROFILE_WORDS, profileOf, type EdgeReport, type Fixing } from './doorways';
 export { commonStep, cutFromStock, type StockPlan } from './stock';
-export type { TrimEnd, TrimRun } from './trims';
+export { movesAt, type TrimEnd, type TrimRun } from './trims';
 export { LOW_WORDS, untippableOf, type Untippable } from './untippable';
 export type { Break } from './breaks';
 export { doorways, edges, splitOf, type DoorwaysReport, type EdgesReport, type StockList } from './answer';

@@ -27,12 +27,15 @@ const STRAIGHT = 1e-6;
 /** A floor, its frame, and half of what it shrinks along and across, mm. */
 export type TrimGround = { readonly floor: Floor; readonly frame: Frame; readonly shrinks: readonly [number, number] };
 
-/** Half of what a floor shrinks square to a line: along or across, whichever is nearer. */
-export function shrinksAt({ frame, shrinks }: TrimGround, [dx, dy]: Point): number {
+/** Half of what a floor moves square to a line: along or across its planks, whichever is nearer. */
+export function movesAt(frame: Frame, [along, across]: readonly [number, number], [dx, dy]: Point): number {
   const alongLine = Math.abs(dx * frame.cos + dy * frame.sin);
   const length = Math.hypot(dx, dy);
-  return (alongLine <= length * Math.SQRT1_2 + 1e-9 ? shrinks[0] : shrinks[1]) / 2;
+  return (alongLine <= length * Math.SQRT1_2 + 1e-9 ? along : across) / 2;
 }
+
+/** The same of what it shrinks. */
+export const shrinksAt = ({ frame, shrinks }: TrimGround, line: Point): number => movesAt(frame, shrinks, line);
 
 /** Every stretch of wall of a space that trim runs along, with its ends, and whether it hides the gap all year. */
 export function trimsIn(space: Space, ground: TrimGround, obstacles: readonly Obstacle[], trim: Trim): Omit<TrimRun, 'id'>[] {

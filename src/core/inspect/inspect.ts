@@ -1,8 +1,9 @@
 /** The floor as it lies, measured before somebody walks round it. */
 import { audit } from '../audit';
 import { movementOf } from '../base';
+import { movesAt } from '../edges';
 import { floorsOf, wallFrames, type Floor } from '../floors';
-import { frameOf, round3, type Frame } from '../geometry';
+import { frameOf, round3 } from '../geometry';
 import { bad, good, type Finding, type Job, type PlanFloor, type Result } from '../given';
 import { asItLies, withWalls, type Site } from '../lay';
 import { groundOf } from '../setout';
@@ -32,13 +33,6 @@ export type Inspection = {
 
 /** A tape reads no finer than this, mm. */
 const TAPE = 0.5;
-
-/** Half of how far a floor grows square to a wall: along or across its planks, whichever is nearer. */
-function growsAt({ cos, sin }: Frame, [dx, dy]: readonly [number, number], grows: readonly [number, number]): number {
-  const isAlong = Math.abs(dx * cos + dy * sin) > Math.SQRT1_2 * Math.hypot(dx, dy);
-  // a wall that runs along the planks stands across them
-  return (isAlong ? grows[1] : grows[0]) / 2;
-}
 
 /**
  * Measures a floor as it lies.
@@ -81,7 +75,7 @@ function wallsOf({ round }: Pick<Job, 'round'>, { floor, own, grows: all }: Pair
   const wanted = floor.product.limits.gap;
   return gapsOf(floor, own.pieces).map((gap): WallLook => {
     const { outline } = floor.spaces.find((s) => s.id === gap.space)!;
-    const grows = growsAt(frame, wallFrames(outline)[gap.wall]!.along, all);
+    const grows = movesAt(frame, all, wallFrames(outline)[gap.wall]!.along);
     const measured = round?.gaps?.filter((g) => g.space === gap.space && g.wall === gap.wall).at(-1)?.gap ?? null;
     const is = measured ?? gap.least ?? wanted;
     return { ...gap, floor: floor.id, wanted, grows: round3(grows), measured, holds: is >= wanted - TAPE ? 'wanted' : is >= grows ? 'year' : 'none' }; // prettier-ignore

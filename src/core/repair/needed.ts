@@ -17,10 +17,13 @@ export type Needed = {
   readonly from: { readonly remainder: number } | 'spare' | 'new';
 };
 
+/** What other damaged pieces take already: planks whose rest they are cut from, and how many spares. */
+export type Taken = { readonly remainders: ReadonlySet<number>; readonly spares: number };
+
 /** As far as a rounded corner may be off, mm. */
 const SAME = 0.05;
 
-export function neededFor(job: Job, site: Site, floor: PlanFloor, piece: Piece, product: string, taken: ReadonlySet<number>): Needed {
+export function neededFor(job: Job, site: Site, floor: PlanFloor, piece: Piece, product: string, taken: Taken): Needed {
   const plan = site.plan!;
   const size = site.begun.get(piece.plank) ?? plan.planks.find((p: Plank) => p.n === piece.plank)!;
   const { cut } = piece;
@@ -32,7 +35,7 @@ export function neededFor(job: Job, site: Site, floor: PlanFloor, piece: Piece, 
     plank: { length: size.length, width: size.width, product },
     cut,
     shaped: piece.outline.length > 1 || piece.outline[0]!.length > 4,
-    from: remainderFor(job, site, plan, piece, size, taken) ?? ((job.spares?.planks ?? 0) > taken.size ? 'spare' : 'new'),
+    from: remainderFor(job, site, plan, piece, size, taken.remainders) ?? ((job.spares?.planks ?? 0) > taken.spares ? 'spare' : 'new'),
   };
 }
 

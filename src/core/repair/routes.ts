@@ -179,10 +179,12 @@ function damageOf(job: Job, site: Site, floor: Floor, laid: PlanFloor, damaged: 
   const isHurt = (p: LaidPiece) => damaged.has(`${floor.id}/${p.piece.id}`);
   const hurt = runs.filter((r) => r.pieces.some(isHurt));
   const pieces = hurt.flatMap((r) => r.pieces.filter(isHurt));
-  const taken = new Set<number>();
+  const remainders = new Set<number>();
+  let spares = 0;
   const needed = pieces.map(({ piece }) => {
-    const one = neededFor(job, site, laid, piece, floor.product.name, taken);
-    taken.add(typeof one.from === 'object' ? one.from.remainder : -1 - taken.size);
+    const one = neededFor(job, site, laid, piece, floor.product.name, { remainders, spares });
+    if (typeof one.from === 'object') remainders.add(one.from.remainder);
+    else if (one.from === 'spare') spares++;
     return one;
   });
   const untippable = untippableOf(withWalls(job, site.walls), [floor], [laid]);

@@ -27,7 +27,7 @@ const ROUNDS = 4;
 const OF_JOINTS = ['stagger', 'endPiece'];
 
 /** Planks that are missing in a plan. */
-export const missingIn = ({ findings }: { readonly findings: readonly Finding[] }): number =>
+const missingIn = ({ findings }: { readonly findings: readonly Finding[] }): number =>
   findings.find((f): f is Finding & { planks: number } => f.rule === 'short')?.planks ?? 0;
 
 /** By what part of a limit (0 to 1) a run breaks it when it begins so, against the runs beside it as they are. */

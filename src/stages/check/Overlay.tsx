@@ -5,7 +5,7 @@ import { useDeskState, useJob, useSite, useSiteAnswer } from '@/ui/desk';
 import { AsItLies } from '@/ui/sheet/AsItLies';
 import { matrixOf, toScreen, type View } from '@/ui/sheet/view';
 import styles from './check.module.css';
-import { useRound } from './looking';
+import { usePlace } from './looking';
 import { HOLDS } from './words';
 
 /** How far inside a wall its letter stands, px. */
@@ -16,7 +16,7 @@ export function Overlay({ view }: { view: View }) {
   const job = useJob();
   const site = useSite((s) => s.site);
   const chosen = useDeskState((s) => s.space) ?? job.spaces[0]!.id;
-  const { place } = useRound();
+  const place = usePlace();
   const { value } = useSiteAnswer('inspect', Boolean(site?.plan));
   if (!site?.plan) return null;
   return (

@@ -7,7 +7,7 @@ import { edit, today, useJob, useSpace, whoIsHere } from '@/ui/desk';
 import { sendPhoto } from '@/ui/desk/photos';
 import { Button, Mistake, Stops, TextField, Why } from '@/ui/kit';
 import styles from './check.module.css';
-import { useRound } from './looking';
+import { place as placeAt, usePlace } from './looking';
 
 const changeSnag = (words: string, id: string, change: (snag: Snag) => Snag) =>
   edit(words, (job: Job) => ({ ...job, snags: job.snags?.map((s) => (s.id === id ? change(s) : s)) }));
@@ -82,7 +82,7 @@ function Who({ snag }: { snag: Snag }) {
 function NewSnag() {
   const space = useSpace();
   const job = useJob();
-  const { place } = useRound();
+  const place = usePlace();
   const [text, setText] = useState('');
   const [wrong, setWrong] = useState<string>();
   const add = () => {
@@ -95,7 +95,7 @@ function NewSnag() {
     setWrong(refused[0]?.text);
     if (refused.length > 0) return;
     setText('');
-    useRound.setState({ place: null });
+    placeAt(null);
   };
   return (
     <>

@@ -3,6 +3,7 @@ import { movementOf, seasonsOf, type Movement } from '@/core/base';
 import type { BeneathReport } from '@/core/beneath';
 import type { EdgesReport } from '@/core/edges';
 import { floorsOf } from '@/core/floors';
+import { middleOfRing, polygonArea } from '@/core/geometry';
 import type { Event, Job, Product } from '@/core/given';
 import { inspectionOf } from '@/core/inspect';
 import { asItLies, withWalls, type Site } from '@/core/lay';
@@ -66,7 +67,7 @@ export function handoverOf(given: HandedOver): readonly Part[] {
 function theFloor({ job, site, lines }: HandedOver): PrintPart[] {
   const { handover = {} } = job;
   const laid = asItLies(site.plan!, site);
-  const area = laid.reduce((sum, f) => sum + f.pieces.reduce((s, p) => s + areaOf(p.outline), 0), 0);
+  const area = laid.reduce((sum, f) => sum + f.pieces.reduce((s, p) => s + polygonArea(p.outline), 0), 0);
   const days = lines.filter((e) => e.what === 'laid' || e.what === 'laid-as').map((e) => e.time.slice(0, 10));
   const hands = [...new Set(lines.filter((e) => e.what === 'laid' || e.what === 'laid-as').map((e) => e.by))].filter(Boolean);
   const size = (mm: number) => formatLength(mm, job.display, { decimals: 1 });
@@ -92,13 +93,6 @@ function theFloor({ job, site, lines }: HandedOver): PrintPart[] {
     words(said.join(' ')),
     { kind: 'drawing', drawing: planPicture(job, laid, false), caption: 'The floor as it lies', width: 460, true: true },
   ];
-}
-
-/** The area of an outline with its holes, mm². */
-function areaOf(outline: readonly (readonly (readonly [number, number])[])[]): number {
-  const one = (ring: readonly (readonly [number, number])[]) =>
-    Math.abs(ring.reduce((sum, p, i) => sum + p[0] * ring[(i + 1) % ring.length]![1] - ring[(i + 1) % ring.length]![0] * p[1], 0)) / 2;
-  return outline.reduce((sum, ring, i) => sum + (i === 0 ? one(ring) : -one(ring)), 0);
 }
 
 function theGaps(
@@ -128,12 +122,11 @@ function theGaps(
 function theHidden({ job, edges, beneath }: HandedOver): PrintPart[] {
   const name = nameIn(job);
   const at = ([x, y]: readonly [number, number]) => `${formatLength(x, job.display)}, ${formatLength(y, job.display)}`;
-  const middle = (ring: readonly (readonly [number, number])[]): readonly [number, number] => [ring.reduce((s, p) => s + p[0], 0) / ring.length, ring.reduce((s, p) => s + p[1], 0) / ring.length]; // prettier-ignore
   const things = (job.obstacles ?? []).filter((o) => o.kind === 'register' || o.kind === 'pipe' || o.kind === 'flange');
   const heated = (job.bases ?? []).filter((b) => b.heated).map((b) => name(b.space));
   const materials = [...new Set((beneath?.layers ?? []).map((l) => l.material.name || l.material.id))];
   const rows = [
-    ...things.map((o) => [o.kind, o.id, at(middle(o.outline))]),
+    ...things.map((o) => [o.kind, o.id, at(middleOfRing(o.outline))]),
     ...(edges?.untippable ?? []).map((u) => ['slid in, glued joint', `${u.floor}/${u.piece}: ${u.why}`, at(u.at)]),
     ...(job.fixings ?? []).map((f) => ['held to the base', f.why, at(f.at)]),
     ...(edges?.casings ?? []).map((c) => ['undercut casing', `doorway ${c.opening}, ${name(c.side)}`, '']),

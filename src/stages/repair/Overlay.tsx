@@ -10,8 +10,8 @@ export function Overlay({ view }: { view: View }) {
   const job = useJob();
   const site = useSite((s) => s.site);
   const { pieces, way } = useDamaged();
-  const { value } = useSiteAnswer('repair', pieces.length > 0, pieces);
-  const route = pieces.length > 0 ? value?.routes[way] : undefined;
+  const { state, value } = useSiteAnswer('repair', pieces.length > 0, pieces);
+  const route = state === 'found' ? value?.routes[way] : undefined;
   const lifted = useMemo(() => new Set(route?.possible ? route.lifted : []), [route]);
   const damaged = useMemo(() => new Set(pieces), [pieces]);
   if (!site?.plan) return null;

@@ -84,7 +84,8 @@ function Ways({ pieces }: { pieces: readonly string[] }) {
   const { value, why, state } = useSiteAnswer('repair', true, pieces);
   const { way } = useDamaged();
   if (state === 'failed') return <Mistake text={why ?? undefined} />;
-  if (!value) return <Why tone="quiet">The ways are being compared …</Why>;
+  // what was found for other pieces must not be planned for these
+  if (state !== 'found' || !value) return <Why tone="quiet">The ways are being compared …</Why>;
   const route = value.routes[Math.min(way, value.routes.length - 1)]!;
   return (
     <>

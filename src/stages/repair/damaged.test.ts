@@ -1,15 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { readFloorText } from '@/core/given';
 import { groundOfSite, siteOf } from '@/core/lay';
-import { useSite } from '@/ui/desk';
-import { damagedAre, damagedAround, noneDamaged, pieceAt, tapped, toggleDamaged, useDamaged } from './damaged';
+import { useSaving, useSite } from '@/ui/desk';
+import { damagedAre, damagedAround, damagedNow, noneDamaged, pieceAt, tapped, toggleDamaged } from './damaged';
 
 const read = readFloorText(readFileSync('test/kept/floor-2026-11.floor.pitsaw.json', 'utf8'));
 if (!read.ok) throw new Error(read.problems[0]!.text);
 const folded = siteOf(read.value.events, groundOfSite(read.value.job));
 if (!folded.ok) throw new Error(folded.problems[0]!.text);
 const site = folded.value;
-const pieces = () => useDamaged.getState().pieces;
+const pieces = () => damagedNow().pieces;
 const middle = (key: string): [number, number] => {
   const ring = site.lying.get(key)!.piece.outline[0]!;
   return [ring.reduce((s, p) => s + p[0], 0) / ring.length, ring.reduce((s, p) => s + p[1], 0) / ring.length];
@@ -53,5 +53,14 @@ test('water takes in what lies around: whatever is nearer than that, and what wa
 
 test('of a planned repair only what lies is damaged', () => {
   damagedAre(['f1/1.1', 'f1/99.9']);
+  expect(pieces()).toEqual(['f1/1.1']);
+});
+
+test('what was damaged on one job is not damaged on another', () => {
+  toggleDamaged('f1/1.1');
+  const { id } = useSaving.getState();
+  useSaving.setState({ id: 'another' });
+  expect(pieces()).toEqual([]);
+  useSaving.setState({ id });
   expect(pieces()).toEqual(['f1/1.1']);
 });

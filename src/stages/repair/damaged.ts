@@ -1,28 +1,32 @@
 import { create } from 'zustand';
-import { frameOf, insideRing, turned, type Point } from '@/core/geometry';
-import { useSite } from '@/ui/desk';
+import { boxOf, frameOf, insideRing, turned, type Point } from '@/core/geometry';
+import { useSaving, useSite } from '@/ui/desk';
 
-/** What is damaged, as floor and piece, and whose way is looked at. */
-type Damaged = { readonly pieces: readonly string[]; readonly way: number };
+/** What is damaged, as floor and piece, of which job, and whose way is looked at. */
+type Damaged = { readonly job: string; readonly pieces: readonly string[]; readonly way: number };
 
-export const useDamaged = create<Damaged>(() => ({ pieces: [], way: 0 }));
+const NONE: Damaged = { job: '', pieces: [], way: 0 };
+const useKept = create<Damaged>(() => NONE);
+
+/** What is damaged on the floor that is open; another job's is none of its. */
+export const damagedNow = (): Damaged => (useKept.getState().job === useSaving.getState().id ? useKept.getState() : NONE);
+export function useDamaged(): Damaged {
+  const id = useSaving((s) => s.id);
+  const kept = useKept();
+  return kept.job === id ? kept : NONE;
+}
+const set = (pieces: readonly string[], way = 0): void => useKept.setState({ job: useSaving.getState().id, pieces, way });
 
 /** A piece is damaged, or is not after all; another floor's are forgotten, for floors are repaired apart. */
 export function toggleDamaged(key: string): void {
-  const { pieces } = useDamaged.getState();
-  const floor = key.slice(0, key.indexOf('/') + 1);
-  const own = pieces.filter((p) => p.startsWith(floor));
-  useDamaged.setState({ pieces: own.includes(key) ? own.filter((p) => p !== key) : [...own, key], way: 0 });
+  const own = damagedNow().pieces.filter((p) => p.startsWith(key.slice(0, key.indexOf('/') + 1)));
+  set(own.includes(key) ? own.filter((p) => p !== key) : [...own, key]);
 }
 
 /** These are damaged: those of them that lie. */
-export function damagedAre(pieces: readonly string[]): void {
-  const { site } = useSite.getState();
-  useDamaged.setState({ pieces: pieces.filter((p) => site?.lying.has(p)), way: 0 });
-}
-
-export const noneDamaged = (): void => useDamaged.setState({ pieces: [], way: 0 });
-export const lookAtWay = (way: number): void => useDamaged.setState({ way });
+export const damagedAre = (pieces: readonly string[]): void => set(pieces.filter((p) => useSite.getState().site?.lying.has(p)));
+export const noneDamaged = (): void => set([]);
+export const lookAtWay = (way: number): void => set(damagedNow().pieces, way);
 
 /** The piece that lies at a place. */
 export function pieceAt(at: Point): string | null {
@@ -39,22 +43,15 @@ export function tapped(at: Point): void {
 /** Everything that lies within so far (mm) of what is damaged: water runs along joints. */
 export function damagedAround(by: number): void {
   const { site } = useSite.getState();
-  const { pieces } = useDamaged.getState();
-  if (!site || pieces.length === 0) return;
-  const own = pieces.flatMap((key) => site.lying.get(key) ?? []);
-  const floor = own[0]!.floor;
-  const frame = frameOf(site.plan!.floors.find((f) => f.id === floor)?.direction ?? 0);
-  const boxOf = (ring: readonly Point[]) => {
-    const points = ring.map((p) => turned(frame, p));
-    const [us, ws] = [points.map((p) => p[0]), points.map((p) => p[1])];
-    return { minX: Math.min(...us), maxX: Math.max(...us), minY: Math.min(...ws), maxY: Math.max(...ws) };
-  };
-  const wet = own.map((l) => boxOf(l.piece.outline[0]!));
-  const near = [...site.lying]
-    .filter(([, l]) => l.floor === floor)
-    .filter(([, l]) => {
-      const b = boxOf(l.piece.outline[0]!);
-      return wet.some((w) => b.minX < w.maxX + by && b.maxX > w.minX - by && b.minY < w.maxY + by && b.maxY > w.minY - by);
-    });
-  useDamaged.setState({ pieces: near.map(([key]) => key), way: 0 });
+  const own = damagedNow().pieces.flatMap((key) => site?.lying.get(key) ?? []);
+  if (!site?.plan || own.length === 0) return;
+  const { floor } = own[0]!;
+  const frame = frameOf(site.plan.floors.find((f) => f.id === floor)!.direction);
+  const reach = (outline: readonly (readonly Point[])[]) => boxOf(outline[0]!.map((p) => turned(frame, p)));
+  const wet = own.map((l) => reach(l.piece.outline));
+  const near = [...site.lying].filter(([, l]) => {
+    const b = reach(l.piece.outline);
+    return l.floor === floor && wet.some((w) => b.minX < w.maxX + by && b.maxX > w.minX - by && b.minY < w.maxY + by && b.maxY > w.minY - by); // prettier-ignore
+  });
+  set(near.map(([key]) => key));
 }

@@ -14,7 +14,7 @@ export type SiteAnswer<Name extends AnswerName> = {
   readonly why: string | null;
 };
 
-type Asked = { readonly job: Job; readonly lines: readonly Event[]; readonly damaged: readonly string[] | undefined };
+type Asked = { readonly id: string; readonly job: Job; readonly lines: readonly Event[]; readonly damaged: readonly string[] | undefined };
 type Shared = { readonly asked: Asked; readonly answer: SiteAnswer<AnswerName> };
 
 /** What was asked last of each answer, and what came: whoever looks at it on the same page sees the same. */
@@ -31,7 +31,9 @@ function ask(name: AnswerName, asked: Asked): void {
     if (now && now.asked === asked) useShared.setState({ [name]: { asked, answer } });
   };
   const fail = (why: string) => say({ state: 'failed', value: null, why });
-  useShared.setState({ [name]: { asked, answer: { state: 'working', value: before?.answer.value ?? null, why: null } } });
+  // what was there stays in sight meanwhile, unless it is another job's
+  const value = before?.asked.id === asked.id ? before.answer.value : null;
+  useShared.setState({ [name]: { asked, answer: { state: 'working', value, why: null } } });
   const worker = workers.get(name) ?? createAnswering();
   workers.set(name, worker);
   void worker
@@ -59,11 +61,13 @@ const WORKING: SiteAnswer<AnswerName> = { state: 'working', value: null, why: nu
  * @param damaged what is to be repaired; the same list as long as nothing else is
  */
 export function useSiteAnswer<Name extends AnswerName>(name: Name, wanted: boolean, damaged?: readonly string[]): SiteAnswer<Name> {
+  const id = useSaving((s) => s.id);
   const job = useSaving((s) => s.job);
   const lines = useSite((s) => s.lines);
   const shared = useShared((s) => s[name]);
   useEffect(() => {
-    if (wanted && job) ask(name, { job, lines, damaged });
-  }, [name, wanted, job, lines, damaged]);
-  return (wanted ? (shared?.answer ?? WORKING) : NONE) as SiteAnswer<Name>;
+    if (wanted && job) ask(name, { id, job, lines, damaged });
+  }, [name, wanted, id, job, lines, damaged]);
+  if (!wanted) return NONE as SiteAnswer<Name>;
+  return (shared?.asked.id === id ? shared.answer : WORKING) as SiteAnswer<Name>;
 }
