@@ -166,7 +166,7 @@ function measureSchools(): void {
         sums.stairs += ruleCount(plan, 'stairs');
         sums.repeats += ruleCount(plan, 'repeat');
         sums.doors += ruleCount(plan, 'crosswise-doorway', 'busy-doorway', 'corner-piece', 'register-joint', 'short-band');
-        sums.faces += equalFaces(plan);
+        sums.faces += equalFaces(plan).length;
       }
       console.log(
         `${name}, ${school}: planks ${sums.planks}, ÷ length bound ${(sums.planks / length).toFixed(4)}, ÷ area bound ${(sums.planks / sums.area).toFixed(4)}, ÷ hand ${(sums.planks / hand).toFixed(4)}; stagger and end pieces broken ${sums.musts}; H ${sums.h}, stairs ${sums.stairs}, repeats ${sums.repeats}, doorways, corners, registers and bands ${sums.doors}; equal faces touching ${sums.faces}; median ${ms(median(times))}`,

@@ -1,5 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choiceFor, planted, sumFor } from '../src/core/drill';
+import { choiceFor, nextTopic, planted, puzzleFor, sumFor, TOPICS, type Done, type Topic } from '../src/core/drill';
+import { chanceFrom } from '../src/core/drill/chance';
+import { groundOf } from '../src/core/setout';
 
 const exercise = (page: Page) => page.getByRole('region', { name: 'Exercise' });
 const next = (page: Page) => page.getByRole('button', { name: 'Next' }).click();
@@ -62,4 +64,67 @@ test('a beginner does the first five exercises on a phone: told at once, scored,
   await page.reload();
   await expect(score).toContainText('5 answered');
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});
+
+/** As if somebody had practised so far that a topic comes next; gives back the seed of that exercise. */
+async function practisedUpTo(page: Page, topic: Topic): Promise<number> {
+  for (let long = TOPICS.length; ; long++) {
+    const done = Array.from({ length: long }, (_, i): Done => ({ topic: TOPICS[i % TOPICS.length]!, right: true, alarms: 0, on: '2026-11-27' })); // prettier-ignore
+    const seed = long * 7919 + 'Wren'.length * 31;
+    if (nextTopic(done, seed) !== topic) continue;
+    await page.evaluate((kept) => localStorage.setItem('pitsaw:practice', kept), JSON.stringify({ Wren: done }));
+    return seed;
+  }
+}
+
+test('a puzzle is solved by moving the line: what is wrong is said, half a plank and steps move it, and it can be dragged', async ({
+  page,
+}) => {
+  await page.goto('/practice');
+  const seed = await practisedUpTo(page, 'strips-with-one-move');
+  await page.reload();
+  const puzzle = puzzleFor('strips-with-one-move', chanceFrom(seed), 'metric');
+  const pills = exercise(page).locator('.pill');
+  await expect(pills.first()).toBeVisible();
+  await expect(exercise(page).locator('.pill.broken').first()).toBeVisible();
+  const before = await pills.allTextContents();
+  // dragged by its middle and let go where it was held: all strips move with it
+  const line = (await exercise(page).locator('line.chalk').boundingBox())!;
+  await page.mouse.move(line.x + line.width / 2, line.y + line.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(line.x + line.width / 2, line.y + line.height / 2 + 12, { steps: 4 });
+  await page.mouse.up();
+  expect(await pills.allTextContents()).not.toEqual(before);
+  await page.reload();
+  await expect(pills).toHaveText(before);
+  const ground = groundOf(puzzle.floor);
+  const by = puzzle.answer - puzzle.origin;
+  // up is towards greater y, which is less w
+  const up = Math.round(by) < 0;
+  const steps = Math.abs(Math.round(by));
+  expect(steps).toBeLessThan(ground.widths[0]!);
+  for (let k = 0; k < Math.floor(steps / 10); k++) await page.getByRole('button', { name: `Line ${up ? 'up' : 'down'} by 10 mm` }).click();
+  for (let k = 0; k < steps % 10; k++) await page.getByRole('button', { name: `Line ${up ? 'up' : 'down'} by 1 mm` }).click();
+  await page.getByRole('button', { name: 'This is the place' }).click();
+  await expect(exercise(page)).toContainText('Right');
+  await next(page);
+  await expect(exercise(page)).toHaveAttribute('aria-busy', 'false');
+});
+
+test('feet and inches are asked and told where somebody wants them, and stay so', async ({ page }) => {
+  await page.goto('/practice');
+  await practisedUpTo(page, 'closer');
+  await page.reload();
+  await expect(exercise(page)).toContainText(' mm long between its gaps');
+  await page.getByLabel('Lengths in').selectOption('imperial');
+  await expect(exercise(page)).toHaveAttribute('aria-busy', 'false');
+  await expect(exercise(page)).not.toContainText(' mm ');
+  await page.reload();
+  await expect(exercise(page)).toContainText('" long between its gaps');
+  await page.getByLabel('In feet, inches and sixteenths').fill('what');
+  await page.keyboard.press('Enter');
+  await expect(exercise(page)).not.toContainText('Not so');
+  await page.getByLabel('In feet, inches and sixteenths').fill("1' 2 1/2");
+  await page.keyboard.press('Enter');
+  await expect(exercise(page)).toContainText(/Right|You said: 1' 2 1\/2"/);
 });

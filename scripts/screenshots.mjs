@@ -22,7 +22,7 @@ try {
   const idOf = (name) => jobs.find((job) => job.name === name)?.id ?? '';
   const stages = await stagesOf(browser, `${url}/jobs/${idOf(views.find((view) => view.job).job)}`);
   for (const view of [...stages.map(viewOf), ...views]) {
-    const page = await browser.newPage({ viewport: view.size ?? { width: 1280, height: 800 } });
+    const page = await browser.newPage({ viewport: view.size ?? { width: 1280, height: 800 }, locale: 'en-GB' });
     if (view.theme) await page.addInitScript((theme) => localStorage.setItem('theme', theme), view.theme);
     await page.goto(url + (view.job ? `/jobs/${idOf(view.job)}/${view.stage}` : (view.path ?? '/')));
     // on a phone in the hand there is no tally

@@ -53,3 +53,11 @@ export function judge(job: Pick<Job, 'display' | 'kerf' | 'tape'>, floors: reado
   sumsUp(plan, floors, say);
   return [...broken, ...untrue];
 }
+
+/** What of a plan's floors does not lock: pieces that meet without their factory ends or edges. Butts are the audit's to list. */
+export function unlocked(plan: Pick<Plan, 'planks' | 'floors'>): readonly Finding[] {
+  const untrue: Finding[] = [];
+  const say: Say = (floor, at, text) => untrue.push({ rule: 'untrue', level: 'must', floor, at: at && roundPoint(at), text });
+  for (const own of plan.floors) meets(plan, own, shapesOf(own, say), Infinity, say);
+  return untrue;
+}

@@ -1,5 +1,5 @@
 import { answer } from '../answer';
-import { floors } from '../floors';
+import { floors, type Floor } from '../floors';
 import { round3, round6, roundPoint } from '../geometry';
 import { good, groundsOf, surveyOf, type Job, type Material, type Space } from '../given';
 import { setOut } from '../setout';
@@ -22,7 +22,7 @@ export type BeneathFinding = {
   readonly level: 'must';
   readonly floor: string;
   readonly space: string;
-  readonly at: readonly [number, number];
+  readonly at: [number, number];
   readonly text: string;
 };
 
@@ -69,17 +69,7 @@ export const beneath = answer({
         return { space: id, height: (own?.film?.thickness ?? 0) + (own?.pad?.thickness ?? 0) };
       }),
       chosen,
-      findings: grounds.flatMap(({ floor, chosen: own }) =>
-        own.flatMap(({ space, wrong }) =>
-          wrong.map((w): BeneathFinding => ({
-            ...w,
-            level: 'must',
-            floor: floor.id,
-            space: space.id,
-            at: placeIn(space),
-          })),
-        ),
-      ),
+      findings: grounds.flatMap(({ floor, chosen: own }) => wrongBeneath(floor, own)),
     });
   },
   verb: {
@@ -87,6 +77,12 @@ export const beneath = answer({
     print: (report: BeneathReport, { job }) => `${JSON.stringify(reportText(report, job))}\n`,
   },
 });
+
+/** What is wrong with what was chosen for the rooms of a floor. */
+export const wrongBeneath = (floor: Pick<Floor, 'id'>, chosen: readonly Chosen[]): readonly BeneathFinding[] =>
+  chosen.flatMap(({ space, wrong }) =>
+    wrong.map((w): BeneathFinding => ({ ...w, level: 'must', floor: floor.id, space: space.id, at: placeIn(space) })),
+  );
 
 /** About the middle of a room. */
 function placeIn({ outline }: Space): [number, number] {

@@ -1,15 +1,18 @@
 /** Which exercise comes next, and how a person's judgement stands. */
 import { insideRing } from '../geometry';
+import type { Display } from '../units';
 import { chanceFrom } from './chance';
-import { FAULTS, planted, type Fault, type Found, type Planted } from './faults';
+import { FAULTS, IN_ROWS, planted, type Fault, type Found, type Planted } from './faults';
+import { PUZZLES, puzzleFor, type Puzzle, type PuzzleKind } from './puzzle';
 import { CHOICES, choiceFor, SUMS, sumFor, type ChoiceKind, type Choosing, type Sum, type SumKind } from './questions';
 
 /** What an exercise is about; faults are looked for on a floor. */
-export type Topic = Fault | SumKind | ChoiceKind;
-export const TOPICS: readonly Topic[] = [...FAULTS, ...SUMS, ...CHOICES];
+export type Topic = Fault | PuzzleKind | SumKind | ChoiceKind;
+export const TOPICS: readonly Topic[] = [...FAULTS, ...PUZZLES, ...SUMS, ...CHOICES];
 
 export type Exercise =
   | { readonly kind: 'find'; readonly topic: Fault; readonly planted: Planted }
+  | { readonly kind: 'puzzle'; readonly topic: PuzzleKind; readonly puzzle: Puzzle }
   | { readonly kind: 'sum'; readonly topic: SumKind; readonly sum: Sum }
   | { readonly kind: 'choose'; readonly topic: ChoiceKind; readonly choosing: Choosing };
 
@@ -28,8 +31,7 @@ const COUNTED = 4;
 /** After so many faults found one after the other, one more is hidden in a floor; never more than three. */
 const STREAK = 4;
 
-const isFault = (topic: Topic): topic is Fault => (FAULTS as readonly string[]).includes(topic);
-const isSum = (topic: Topic): topic is SumKind => (SUMS as readonly string[]).includes(topic);
+const is = <T extends Topic>(list: readonly T[], topic: Topic): topic is T => (list as readonly Topic[]).includes(topic);
 
 /** How much a topic needs practice: those that went wrong most, then those that were never asked. */
 export function needOf(topic: Topic, done: readonly Done[]): number {
@@ -52,17 +54,19 @@ export function nextTopic(done: readonly Done[], seed: number): Topic {
 export function faultsAtOnce(done: readonly Done[]): number {
   let streak = 0;
   for (const d of [...done].reverse()) {
-    if (!isFault(d.topic)) continue;
+    if (!is(FAULTS, d.topic)) continue;
     if (!d.right) break;
     streak++;
   }
   return Math.min(3, 1 + Math.floor(streak / STREAK));
 }
 
-/** Stairs take so many rows, and a sliver so much of the set-out, that they are looked for alone. */
+/** Faults that leave the rest of a floor its rows: others can be hidden beside them. */
+const BESIDE: readonly Fault[] = IN_ROWS.filter((f) => f !== 'stairs' && f !== 'register' && f !== 'equal-faces');
+
 const together = (topic: Fault, many: number, seed: number): readonly Fault[] => {
-  if (topic === 'stairs' || topic === 'sliver') return [topic];
-  const others = FAULTS.filter((f) => f !== topic && f !== 'stairs' && f !== 'sliver' && f !== 'corners');
+  if (!BESIDE.includes(topic)) return [topic];
+  const others = BESIDE.filter((f) => f !== topic && f !== 'corners');
   const chance = chanceFrom(seed);
   const faults: Fault[] = [topic];
   while (faults.length < many) {
@@ -72,24 +76,23 @@ const together = (topic: Fault, many: number, seed: number): readonly Fault[] =>
   return faults;
 };
 
-/** An exercise; the same for a topic, a seed and what was done before. */
-export function exerciseFor(topic: Topic, done: readonly Done[], seed: number): Exercise {
-  if (isFault(topic)) return { kind: 'find', topic, planted: planted(seed, together(topic, faultsAtOnce(done), seed)) };
-  if (isSum(topic)) return { kind: 'sum', topic, sum: sumFor(topic, seed) };
-  return { kind: 'choose', topic, choosing: choiceFor(topic, seed) };
+/** An exercise in a person's units; the same for a topic, a seed and what was done before. */
+export function exerciseFor(topic: Topic, done: readonly Done[], seed: number, display: Display = 'metric'): Exercise {
+  if (is(FAULTS, topic)) return { kind: 'find', topic, planted: planted(seed, together(topic, faultsAtOnce(done), seed), display) };
+  if (is(PUZZLES, topic)) return { kind: 'puzzle', topic, puzzle: puzzleFor(topic, chanceFrom(seed), display) };
+  if (is(SUMS, topic)) return { kind: 'sum', topic, sum: sumFor(topic, seed, display) };
+  return { kind: 'choose', topic, choosing: choiceFor(topic, seed, display) };
 }
 
 /** A tap this near (mm) to a fault has found it. */
 const NEAR = 320;
 
-/** The fault that a tap has found, in plan; null for a false alarm. A flight of stairs, and a sliver, are found anywhere in their rows. */
-export function foundBy({ plan, faults }: Planted, at: readonly [number, number]): Found | null {
-  const row = plan.pieces.find((p) => insideRing(at, p.outline[0]!))?.row;
+/** The fault that a tap has found, in plan; null for a false alarm. */
+export function foundBy({ faults }: Planted, at: readonly [number, number]): Found | null {
   return (
-    faults.find(({ fault, findings }) =>
-      (fault === 'stairs' || fault === 'sliver') && row !== undefined && findings.some((f) => f.rows?.includes(row))
-        ? true
-        : findings.some((f) => f.at && Math.hypot(f.at[0] - at[0], f.at[1] - at[1]) <= NEAR),
+    faults.find(
+      ({ findings, reach }) =>
+        reach.some((ring) => insideRing(at, ring)) || findings.some((f) => f.at && Math.hypot(f.at[0] - at[0], f.at[1] - at[1]) <= NEAR),
     ) ?? null
   );
 }

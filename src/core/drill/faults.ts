@@ -1,15 +1,20 @@
 /** Faults that are planted into a sound floor, each found by the audit and nothing else with it. */
 import type { Finding } from '../given';
-import type { RuleName } from '../audit';
+import { AROUND, madeAround, type Around } from './around';
 import { chanceFrom, type Chance } from './chance';
-import { frameOf, modulo, turned } from '../geometry';
-import { endsOf, joinedFrom, jointsIn, said, sliverFloor, soundFloor, withJoints, withRegister, type Laid } from './floor';
+import { frameOf, modulo, turned, type Ring } from '../geometry';
+import { endsOf, joinedFrom, jointsIn, said, saidOfRows, sliverFloor, soundFloor, withEnd, withFace, withFaces, withJoints, withRegister, type Laid } from './floor'; // prettier-ignore
+import type { Display } from '../units';
+import { doorwayNotes, gapNotes, roomNotes, thingNotes, type Note } from './notes';
 
-export const FAULTS = ['corners', 'near', 'short', 'letter-h', 'stairs', 'butt', 'register', 'sliver'] as const;
+/** Faults of rows: several can be in one floor. */
+export const IN_ROWS = ['corners', 'near', 'short', 'letter-h', 'stairs', 'butt', 'register', 'wrong-end', 'equal-faces'] as const;
+type InRows = (typeof IN_ROWS)[number];
+export const FAULTS = [...IN_ROWS, 'sliver', ...AROUND] as const;
 export type Fault = (typeof FAULTS)[number];
 
-/** By which rule of the audit a fault is found. */
-export const RULE_OF: Readonly<Record<Fault, RuleName>> = {
+/** By which rule a fault is found. */
+export const RULE_OF: Readonly<Record<Fault, string>> = {
   corners: 'stagger',
   near: 'stagger',
   short: 'endPiece',
@@ -18,16 +23,26 @@ export const RULE_OF: Readonly<Record<Fault, RuleName>> = {
   butt: 'butt',
   register: 'register-joint',
   sliver: 'rip',
+  'wrong-end': 'untrue',
+  'equal-faces': 'equal-faces',
+  jamb: 'jamb',
+  'no-gap': 'gap',
+  pinned: 'pinned',
+  'end-cap': 'end-cap',
+  'second-pad': 'second-pad',
+  film: 'no-film',
 };
 
-/** A fault where it is: what the audit says of it, of each joint that has part in it. */
-export type Found = { readonly fault: Fault; readonly findings: readonly Finding[] };
-/** A floor with faults in it. */
-export type Planted = Laid & { readonly seed: number; readonly faults: readonly Found[] };
+/** A fault where it is: what is said of it, of each joint that has part in it, and outlines in which it is found besides. */
+export type Found = { readonly fault: Fault; readonly findings: readonly Finding[]; readonly reach: readonly Ring[] };
+/** A floor with faults in it, and what stands written on it. */
+export type Planted = Laid & { readonly seed: number; readonly faults: readonly Found[]; readonly notes: readonly Note[] };
 
 /** Places that are tried for one fault, and floors for all of them. */
-const PLACES = 120;
+const PLACES = 40;
 const FLOORS = 60;
+/** So many printed faces differ at a glance, and are enough that none need touch its like. */
+const PRINTS = 10;
 
 type Change = (laid: Laid, row: number, chance: Chance) => Laid | null;
 
@@ -66,7 +81,7 @@ function holds(laid: Laid, row: number, joint: number, beside: number | undefine
   return beside === undefined || apart(joint, beside, length) >= limits.stagger;
 }
 
-const CHANGES: Readonly<Record<Exclude<Fault, 'sliver'>, Change>> = {
+const CHANGES: Readonly<Record<InRows, Change>> = {
   corners: beside(1, (chance) => chance.below(9) - 4),
   near: beside(1, (chance, limit) => (chance.next() < 0.5 ? -1 : 1) * limit * (0.3 + 0.4 * chance.next())),
   'letter-h': beside(2, (chance) => chance.below(9) - 4),
@@ -111,17 +126,22 @@ const CHANGES: Readonly<Record<Exclude<Fault, 'sliver'>, Change>> = {
     const [x, y] = turned(frame, [chance.pick(joints) + chance.below(200) - 100, (at.from + at.to) / 2]);
     return withRegister(laid, [Math.round(x), Math.round(y)]);
   },
+  'wrong-end'(laid, row, chance) {
+    const joints = jointsIn(laid, row);
+    return joints && joints.length > 0 ? withEnd(laid, row, chance.next() < 0.5 ? 'first' : 'last') : null;
+  },
+  'equal-faces': (laid, row, chance) => withFace(laid, row, chance),
 };
 
 const ruleAt = (f: Finding): string => `${f.rule} ${f.rows?.join(' ') ?? ''} ${f.at?.map((v) => Math.round(v)).join(' ') ?? ''}`;
 
-/** Plants one fault so that the audit says it, and nothing else more; null where this floor has no place for it. */
-function plantOne(
-  laid: Laid,
-  fault: Exclude<Fault, 'sliver'>,
-  chance: Chance,
-): { readonly laid: Laid; readonly findings: readonly Finding[] } | null {
-  const before = said(laid);
+/** Whether a fault shows in the rows as the audit of plans sees them: it is quicker than everything that is said of a floor. */
+const BY_ROWS: ReadonlySet<InRows> = new Set(['corners', 'near', 'short', 'letter-h', 'stairs', 'butt']);
+
+/** Plants one fault so that it is said, and nothing else more; null where this floor has no place for it. */
+function plantOne(laid: Laid, fault: InRows, chance: Chance): { readonly laid: Laid; readonly findings: readonly Finding[] } | null {
+  const sayOf = BY_ROWS.has(fault) ? saidOfRows : said;
+  const before = sayOf(laid);
   const known = new Set(before.map(ruleAt));
   const rows = laid.plan.rows.map((r) => r.n).slice(1, -1);
   for (let k = 0; k < PLACES; k++) {
@@ -129,7 +149,7 @@ function plantOne(
     if (!laid.plan.rows.some((r) => r.n === row + 2)) continue;
     const changed = CHANGES[fault](laid, row, chance);
     if (!changed) continue;
-    const after = said(changed);
+    const after = sayOf(changed);
     const more = after.filter((f) => !known.has(ruleAt(f)));
     const kept = before.every((f) => after.some((g) => ruleAt(g) === ruleAt(f)));
     const alike = more.every((f) => f.rule === RULE_OF[fault] && f.rows?.join() === more[0]!.rows?.join());
@@ -138,36 +158,69 @@ function plantOne(
   return null;
 }
 
+/** What a flight of stairs or a sliver takes up: all of its rows. */
+const rowsOf = ({ plan }: Laid, findings: readonly Finding[]): readonly Ring[] =>
+  plan.pieces.filter((p) => findings.some((f) => f.rows?.includes(p.row))).map((p) => p.outline[0]!);
+
 /**
- * A floor with these faults planted and no other: what the audit says of it is just them. The same for a seed.
+ * A floor with these faults planted and no other: what is said of it is just them. The same for a seed.
  *
+ * @param display the units in which it is written
  * @throws where no floor has place for them all, which no seed that was tried has come to
  */
-export function planted(seed: number, faults: readonly Fault[]): Planted {
+export function planted(seed: number, faults: readonly Fault[], display: Display = 'metric'): Planted {
+  const [first] = faults;
+  if (isAround(first)) return plantedAround(seed, first, display);
+  return first === 'sliver' ? withSliver(seed, display) : plantedInRows(seed, faults as readonly InRows[], display);
+}
+
+const NOTES: Readonly<Record<Around, (laid: Laid) => readonly Note[]>> = {
+  jamb: doorwayNotes,
+  'no-gap': gapNotes,
+  pinned: thingNotes,
+  'end-cap': thingNotes,
+  'second-pad': roomNotes,
+  film: roomNotes,
+};
+
+const isAround = (fault: Fault | undefined): fault is Around => (AROUND as readonly (Fault | undefined)[]).includes(fault);
+
+function plantedInRows(seed: number, faults: readonly InRows[], display: Display): Planted {
   const chance = chanceFrom(seed);
-  // the set-out makes a sliver, nothing that is done to a row: such a floor has no other fault
-  if (faults.includes('sliver')) return withSliver(seed);
   for (let k = 0; k < FLOORS; k++) {
-    let laid: Laid | null = soundFloor(seed * FLOORS + k);
+    const sound = soundFloor(seed * FLOORS + k, display);
+    let laid: Laid | null = faults.includes('equal-faces') ? withFaces(sound, PRINTS) : sound;
     const found: Found[] = [];
     for (const fault of faults) {
-      const one: ReturnType<typeof plantOne> = laid && fault !== 'sliver' ? plantOne(laid, fault, chance) : null;
+      const one: ReturnType<typeof plantOne> = laid && plantOne(laid, fault, chance);
       laid = one?.laid ?? null;
-      if (one) found.push({ fault, findings: one.findings });
+      if (one) found.push({ fault, findings: one.findings, reach: fault === 'stairs' ? rowsOf(one.laid, one.findings) : [] });
     }
-    if (laid && found.length === faults.length) return { ...laid, seed, faults: found };
+    const all = found.reduce((sum, f) => sum + f.findings.length, 0);
+    if (laid && found.length === faults.length && said(laid).length === all) return { ...laid, seed, faults: found, notes: [] };
   }
   throw new Error(`no floor for ${faults.join(', ')} with seed ${seed}`);
 }
 
-function withSliver(seed: number): Planted {
+function plantedAround(seed: number, fault: Around, display: Display): Planted {
+  const chance = chanceFrom(seed);
   for (let k = 0; k < FLOORS; k++) {
-    const laid = sliverFloor(seed * FLOORS + k);
+    const made = madeAround(fault, RULE_OF[fault], { chance, display });
+    if (made)
+      return { ...made.laid, seed, notes: NOTES[fault](made.laid), faults: [{ fault, findings: made.findings, reach: made.reach }] };
+  }
+  throw new Error(`no floor with ${fault} for seed ${seed}`);
+}
+
+/** The set-out makes a sliver, nothing that is done to a row: such a floor has no other fault. */
+function withSliver(seed: number, display: Display): Planted {
+  for (let k = 0; k < FLOORS; k++) {
+    const laid = sliverFloor(seed * FLOORS + k, display);
     if (!laid) continue;
     const findings = said(laid);
     const [first] = findings;
     if (!first || findings.some((f) => f.rule !== RULE_OF.sliver || f.rows?.join() !== first.rows?.join())) continue;
-    return { ...laid, seed, faults: [{ fault: 'sliver', findings }] };
+    return { ...laid, seed, notes: [], faults: [{ fault: 'sliver', findings, reach: rowsOf(laid, findings) }] };
   }
   throw new Error(`no floor with a sliver for seed ${seed}`);
 }

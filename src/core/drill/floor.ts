@@ -1,13 +1,16 @@
 /** Floors to practise on: rooms without a fault, and what can be done to a row of them. */
-import { audit } from '../audit';
+import { audit, unlocked } from '../audit';
+import { chosenFor, wrongBeneath } from '../beneath';
 import { floorsOf, type Floor } from '../floors';
-import { boxOf, frameOf, round3, turned, type Point } from '../geometry';
-import { newJob, type Finding, type Job, type Piece, type PlanFloor } from '../given';
-import { planJob } from '../plan';
+import { boxOf, difference, frameOf, round3, roundPoint, turned, type Point } from '../geometry';
+import { newJob, rectangle, type Finding, type Job, type Piece, type PlanFloor, type Plank } from '../given';
+import { gapsAt } from '../inspect';
+import { dealtPlanks, equalFaces, planJob, touchingPlanks } from '../plan';
+import type { Display } from '../units';
 import { chanceFrom, type Chance } from './chance';
 
-/** A floor that is looked at: the job that it was laid by, its ground, and what lies. */
-export type Laid = { readonly job: Job; readonly floor: Floor; readonly plan: PlanFloor };
+/** A floor that is looked at: the job that it was laid by, its ground, what lies, and the printed face of each plank where there are several. */
+export type Laid = { readonly job: Job; readonly floor: Floor; readonly plan: PlanFloor; readonly faces?: ReadonlyMap<number, number> };
 
 /** Steps of the search: a floor to practise on need not be the thriftiest. */
 const STEPS = 300;
@@ -19,48 +22,79 @@ const PLANKS = [
   [1220, 178],
 ] as const;
 
-/** Everything that the audit says of a floor, limits and looks. */
-export const said = ({ job, floor, plan }: Laid): readonly Finding[] =>
-  audit(job, [floor], [plan]).filter((f) => f.rule !== 'measure-again' && f.rule !== 'half-bond');
+/** What is said of a floor that was planned and nothing else: how sure the survey is, and the pattern that was asked for. */
+const BESIDE_THE_FLOOR: ReadonlySet<string> = new Set(['measure-again', 'half-bond']);
 
-/** A room with a floor of which the audit has nothing to say; the same for a seed. */
-export function soundFloor(seed: number): Laid {
+/** The planks of a floor: each piece is of one of its own. */
+export function planksOf({ job, plan, faces }: Laid): readonly Plank[] {
+  const { length, width } = job.product.planks[0]!;
+  return plan.pieces.map(({ plank }): Plank => ({ n: plank, length, width, ...(faces ? { face: faces.get(plank)! } : {}) }));
+}
+
+/** What the audit of plans says of a floor, limits and looks. */
+export const saidOfRows = ({ job, floor, plan }: Laid): readonly Finding[] =>
+  audit(job, [floor], [plan]).filter((f) => !BESIDE_THE_FLOOR.has(f.rule));
+
+/** Everything that is said of a floor: by the audit, of its locks and faces, of its gaps, and of what lies beneath it. */
+export function said(laid: Laid): readonly Finding[] {
+  const { job, floor, plan } = laid;
+  const planks = planksOf(laid);
+  return [
+    ...saidOfRows(laid),
+    ...unlocked({ floors: [plan], planks: [...planks] }),
+    ...equalFaces({ floors: [plan], planks: [...planks] }),
+    ...gapsAt(job, [{ floor, own: plan }]).findings,
+    ...wrongBeneath(floor, floor.spaces.map((space) => chosenFor(job, space, floor.product))), // prettier-ignore
+  ];
+}
+
+/** A room with a floor of which nothing is to be said; the same for a seed. */
+export function soundFloor(seed: number, display: Display): Laid {
   const chance = chanceFrom(seed);
   for (let k = 0; k < TRIED; k++) {
-    const job = roomOf(chance);
-    const made = planJob(job, { steps: STEPS });
-    const floors = floorsOf(job);
-    if (!made.ok || !floors.ok) continue;
-    const laid = { job, floor: floors.value[0]!, plan: made.value.floors[0]! };
-    if (said(laid).length === 0 && laid.plan.rows.length >= 8) return laid;
+    const laid = laidAs(roomOf(chance, display));
+    if (laid && said(laid).length === 0 && laid.plan.rows.length >= 8) return laid;
   }
   throw new Error(`no sound floor for seed ${seed}`);
 }
 
+/**
+ * A job's floor as it is laid by the plan.
+ *
+ * @param as what it is judged by, where it was planned by something else
+ * @returns null where it cannot be laid, or falls into several
+ */
+export function laidAs(job: Job, as: Job = job): Laid | null {
+  const made = planJob(job, { steps: STEPS });
+  const floors = floorsOf(as);
+  if (!made.ok || !floors.ok || made.value.floors.length > 1) return null;
+  return { job: as, floor: floors.value[0]!, plan: ofOwnPlanks(made.value.floors[0]!) };
+}
+
+/** The same floor with every piece of a plank of its own: what is left of planks is not looked at. */
+const ofOwnPlanks = (plan: PlanFloor): PlanFloor => ({ ...plan, pieces: plan.pieces.map((p, i) => ({ ...p, plank: i + 1 })) });
+
 /** A room of which the last row comes out as a sliver, because somebody began with a whole plank; null where it comes out otherwise. */
-export function sliverFloor(seed: number): Laid | null {
+export function sliverFloor(seed: number, display: Display): Laid | null {
   const chance = chanceFrom(seed);
-  const job = roomOf(chance);
+  const job = roomOf(chance, display);
   const { width } = job.product.planks[0]!;
   const { gap, rip } = job.product.limits;
   const rows = 10 + chance.below(6);
   const wide = rows * width + 2 * gap + 12 + chance.below(Math.floor(rip * 0.7) - 12);
   const [, right] = job.spaces[0]!.outline;
-  const outline: [number, number][] = [[0, 0], [right![0], 0], [right![0], wide], [0, wide]]; // prettier-ignore
-  const narrow: Job = { ...job, spaces: [{ ...job.spaces[0]!, outline }], layout: { ...job.layout, setOut: { mode: 'full-first' } } };
-  const made = planJob(narrow, { steps: STEPS });
-  const floors = floorsOf(narrow);
-  return made.ok && floors.ok ? { job: narrow, floor: floors.value[0]!, plan: made.value.floors[0]! } : null;
+  return laidAs({ ...job, spaces: [{ ...job.spaces[0]!, outline: rectangle(right![0], wide) }], layout: { ...job.layout, setOut: { mode: 'full-first' } } }); // prettier-ignore
 }
 
-function roomOf(chance: Chance): Job {
-  const [length, width] = PLANKS[chance.below(PLANKS.length)]!;
+/** A room to practise in, of one size of plank. */
+export function roomOf(chance: Chance, display: Display): Job {
+  const [length, width] = chance.pick(PLANKS);
   const [long, wide] = [3300 + 10 * chance.below(220), 2300 + 10 * chance.below(140)];
-  const job = newJob('Practice', 'metric', long, wide);
+  const job = newJob('Practice', display, long, wide);
   return {
     ...job,
     kerf: 3,
-    product: { ...job.product, name: 'Practice planks', planks: [{ length, width, share: 1 }] },
+    product: { ...job.product, name: 'Practice planks', prints: 1, planks: [{ length, width, share: 1 }] },
     layout: { ...job.layout, direction: 0, stagger: { school: 'offcut', seed: chance.below(1000) } },
   };
 }
@@ -97,25 +131,62 @@ export function withJoints(laid: Laid, row: number, joints: readonly number[], b
   const boxes = boxesOf(plan, row)!;
   const [u0, u1] = endsOf(laid, row);
   const { minY, maxY } = boxes[0]!;
+  const own = plan.pieces.find((p) => p.row === row)!;
   const back = ([u, w]: Point): [number, number] => {
     const [x, y] = turned(frame, [u, w]);
     return [round3(x), round3(y)];
   };
   const ends = [u0, ...joints, u1];
+  const plank = laid.job.product.planks[0]!.length;
   const pieces = ends.slice(1).map((to, i): Piece => {
     const from = ends[i]!;
+    // what begins a row, or a part of it after a butt, keeps the right factory end
+    const cutTo = (i === 0 && joints.length > 0) || i - 1 === butt ? plank : to - from;
     const corners: readonly Point[] = [[from, minY], [to, minY], [to, maxY], [from, maxY]]; // prettier-ignore
     return {
       id: `${row}.${i + 1}`,
       row,
       outline: [corners.map(back)],
       plank: 1000 * row + i,
-      cut: { from: 0, to: round3(to - from), low: 0, high: round3(maxY - minY) },
+      cut: { from: round3(cutTo - (to - from)), to: round3(cutTo), low: own.cut.low, high: own.cut.high },
       ...(butt === i || butt === i - 1 ? { butt: true } : {}),
     };
   });
   const others = plan.pieces.filter((p) => p.row !== row);
   return { ...laid, plan: { ...plan, pieces: [...others, ...pieces].sort((a, b) => a.row - b.row) } };
+}
+
+/** The same floor with the first or last piece of a row kept from the wrong end of its plank: its sawn end meets the next. */
+export function withEnd(laid: Laid, row: number, which: 'first' | 'last'): Laid | null {
+  const { length } = laid.job.product.planks[0]!;
+  const frame = frameOf(laid.plan.direction);
+  const left = (p: Piece) => boxOf(p.outline[0]!.map((q) => turned(frame, q))).minX;
+  const own = laid.plan.pieces.filter((p) => p.row === row).sort((a, b) => left(a) - left(b));
+  const wrong = which === 'first' ? own[0]! : own[own.length - 1]!;
+  const long = wrong.cut.to - wrong.cut.from;
+  // a whole plank has both ends
+  if (long > length - 60) return null;
+  const from = which === 'first' ? 0 : length - long;
+  const cut = { ...wrong.cut, from: round3(from), to: round3(from + long) };
+  return { ...laid, plan: { ...laid.plan, pieces: laid.plan.pieces.map((p) => (p === wrong ? { ...p, cut } : p)) } };
+}
+
+/** The same floor of planks with so many printed faces, dealt so that none touches its like if that can be. */
+export function withFaces(laid: Laid, prints: number): Laid {
+  const { job, plan } = laid;
+  const products = [{ ...job.product, prints }];
+  const dealt = dealtPlanks({ products, deal: { habit: 'piles' }, seed: job.layout.stagger.seed }, { floors: [plan], planks: [...planksOf(laid)] }); // prettier-ignore
+  return { ...laid, faces: new Map(dealt.map((p) => [p.n, p.face ?? 1])) };
+}
+
+/** The same floor with the face of one plank of a row exchanged for that of a plank beside it. */
+export function withFace(laid: Laid, row: number, chance: Chance): Laid | null {
+  const { plan, faces } = laid;
+  if (!faces) return null;
+  const { plank } = chance.pick(plan.pieces.filter((p) => p.row === row));
+  const pairs = touchingPlanks([plan]).filter((pair) => pair.includes(plank));
+  const other = chance.pick(pairs).find((n) => n !== plank)!;
+  return { ...laid, faces: new Map([...faces, [plank, faces.get(other)!]]) };
 }
 
 /** Joints of a row that begins with so much, of whole planks. */
@@ -127,10 +198,18 @@ export function joinedFrom(laid: Laid, row: number, starter: number): readonly n
   return joints;
 }
 
-/** The same floor with a register in it: what lies is as it was, as somebody lays who does not look ahead. */
-export function withRegister(laid: Laid, [x, y]: Point): Laid {
-  const outline: [number, number][] = [[x - 125, y - 50], [x + 125, y - 50], [x + 125, y + 50], [x - 125, y + 50]]; // prettier-ignore
-  const job: Job = { ...laid.job, obstacles: [{ id: 'register', kind: 'register', gap: 5, outline }] };
+/** The same floor with a register in it, cut out of what lies as somebody does who does not look ahead; null where that would part a piece. */
+export function withRegister(laid: Laid, [x, y]: Point): Laid | null {
+  const box = (by: number): [number, number][] =>
+    rectangle(250 + 2 * by, 100 + 2 * by).map(([u, v]) => [u + x - 125 - by, v + y - 50 - by]);
+  const job: Job = { ...laid.job, obstacles: [{ id: 'register', kind: 'register', gap: 5, outline: box(0) }] };
   const floors = floorsOf(job);
-  return floors.ok ? { ...laid, job, floor: floors.value[0]! } : laid;
+  if (!floors.ok) return null;
+  const pieces: Piece[] = [];
+  for (const piece of laid.plan.pieces) {
+    const left = difference([piece.outline], [[box(5)]]);
+    if (left.length !== 1) return null;
+    pieces.push({ ...piece, outline: left[0]!.map((ring) => ring.map(roundPoint)) });
+  }
+  return { ...laid, job, floor: floors.value[0]!, plan: { ...laid.plan, pieces } };
 }

@@ -3,4 +3,4 @@
  * beside the one that is wanted and what the year takes of it, and what the audit says of the floor as it lies.
  */
 export { inspect } from './answer';
-export { inspectionOf, type Inspection, type WallLook } from './inspect';
+export { gapsAt, inspectionOf, type Gaps, type Inspection, type Lying, type ThingLook, type WallLook } from './inspect';

@@ -24,6 +24,27 @@ test('where all lies as planned every wall has its gap, and the audit says what 
   expect(findings.filter((f) => f.level === 'must').map((f) => f.text)).toEqual(plan.findings.filter((f) => f.level === 'must').map((f) => f.text)); // prettier-ignore
 });
 
+test('round a post there is the gap that is wanted, or the floor is held there; before an end cap its foot counts too', () => {
+  const post = { id: 'p', kind: 'post' as const, outline: [[1700, 1100], [1800, 1100], [1800, 1200], [1700, 1200]] as [number, number][] }; // prettier-ignore
+  const look = (as: Job, laidBy: Job) => {
+    const own = planned(laidBy, 300);
+    return value(inspectionOf(as, siteOf(as, own, allLaid(own))));
+  };
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 20 }), fc.constantFrom(0, 12), (left, foot) => {
+      const edge = foot > 0 ? { edge: { kit: 'low-sill', foot } } : {};
+      const { things, findings } = look({ ...room, obstacles: [{ ...post, ...edge }] }, { ...room, obstacles: [{ ...post, gap: left }] });
+      expect(things).toMatchObject([{ wanted: gap + foot, foot }]);
+      expect(things[0]!.least).toBeCloseTo(left, 2);
+      expect(things[0]!.holds === 'wanted').toBe(left >= gap + foot - 0.5);
+      const held = findings.filter((f) => f.rule === 'pinned' || f.rule === 'end-cap');
+      expect(held.map((f) => f.rule)).toEqual(left >= gap + foot - 0.5 ? [] : [foot > 0 ? 'end-cap' : 'pinned']);
+    }),
+    { numRuns: 12 },
+  );
+  expect(inspected(siteAfter(all)).things).toEqual([]);
+});
+
 test('nothing laid, nothing looked at; half laid is said, with no gap where nothing lies', () => {
   expect(inspectionOf(room, { ...siteAfter([]), plan: null })).toMatchObject({ ok: false });
   const half = inspected(siteAfter(all.slice(0, 3)));

@@ -3,10 +3,12 @@ import { audit } from '../audit';
 import { movementOf } from '../base';
 import { movesAt } from '../edges';
 import { floorsOf, wallFrames, type Floor } from '../floors';
-import { frameOf, round3 } from '../geometry';
-import { bad, good, type Finding, type Job, type PlanFloor, type Result } from '../given';
+import { frameOf, round3, type Frame } from '../geometry';
+import { bad, footOf, good, type Finding, type Job, type Obstacle, type PlanFloor, type Result } from '../given';
 import { asItLies, withWalls, type Site } from '../lay';
 import { groundOf } from '../setout';
+import { saidOfGaps } from './said';
+import { thingGapsOf } from './things';
 import { gapsOf, type WallGap } from './walls';
 
 /** A wall as it stands in the round: what was wanted, what lies, what the year takes. */
@@ -21,9 +23,23 @@ export type WallLook = WallGap & {
   readonly holds: 'wanted' | 'year' | 'none';
 };
 
-export type Inspection = {
-  readonly walls: readonly WallLook[];
-  /** what the audit says of the floor as it lies */
+/** A thing that the floor goes round, or ends before: what is wanted there (the foot of an end cap with it), what lies, what the year takes. */
+export type ThingLook = {
+  readonly floor: string;
+  readonly thing: Obstacle;
+  readonly least: number | null;
+  readonly wanted: number;
+  /** how wide the foot of the end cap before it is, mm; 0 without one */
+  readonly foot: number;
+  readonly grows: number;
+  readonly holds: WallLook['holds'];
+};
+
+/** The gaps of a floor: at every wall, round everything in it, and what is to be said of those that are too narrow. */
+export type Gaps = { readonly walls: readonly WallLook[]; readonly things: readonly ThingLook[]; readonly findings: readonly Finding[] };
+
+export type Inspection = Omit<Gaps, 'findings'> & {
+  /** what the audit says of the floor as it lies, gaps first */
   readonly findings: readonly Finding[];
   /** pieces that lie, and how many of them lie otherwise than the plan by which laying began */
   readonly lies: number;
@@ -46,19 +62,28 @@ export function inspectionOf(job: Job, site: Site): Result<Inspection> {
   const found = floorsOf(now);
   if (!found.ok) return found;
   const laid = asItLies(plan, site);
-  const moved = movementOf(found.value.map((floor) => groundOf(floor)), job); // prettier-ignore
-  const pairs = found.value.flatMap((floor, i) => {
+  const lying = found.value.flatMap((floor) => {
     const own = laid.find((f) => f.id === floor.id);
-    return own && own.pieces.length > 0 ? [{ floor, own, grows: moved[i]!.grows }] : [];
+    return own && own.pieces.length > 0 ? [{ floor, own }] : [];
   });
+  const { walls, things, findings } = gapsAt(now, lying);
   const planned = plan.floors.flatMap((f) => f.pieces.map((p) => `${f.id}/${p.id}`));
   return good({
-    walls: pairs.flatMap((pair) => wallsOf(job, pair)),
-    findings: audit(now, pairs.map((p) => p.floor), pairs.map((p) => p.own)), // prettier-ignore
+    walls,
+    things,
+    findings: [...findings, ...audit(now, lying.map((p) => p.floor), lying.map((p) => p.own))], // prettier-ignore
     lies: site.lying.size,
     otherwise: site.otherRows.size,
     isDone: planned.every((key) => site.lying.has(key) || isOtherwise(site, key)),
   });
+}
+
+/** The gaps of floors as they lie, at every wall and round everything in them. */
+export function gapsAt(job: Job, lying: readonly Lying[]): Gaps {
+  const moved = movementOf(lying.map(({ floor }) => groundOf(floor)), job); // prettier-ignore
+  const walls = lying.flatMap((one, i) => wallsOf(job, one, moved[i]!.grows));
+  const things = lying.flatMap((one, i) => thingsOf(job, one, moved[i]!.grows));
+  return { walls, things, findings: saidOfGaps(job, walls, things) };
 }
 
 /** Whether the row of a planned piece lies otherwise. */
@@ -68,9 +93,13 @@ const isOtherwise = ({ otherRows, plan }: Site, key: string): boolean => {
   return otherRows.has(`${floor} ${row}`);
 };
 
-type Pair = { readonly floor: Floor; readonly own: PlanFloor; readonly grows: readonly [number, number] };
+/** A floor with what lies of it. */
+export type Lying = { readonly floor: Floor; readonly own: PlanFloor };
 
-function wallsOf({ round }: Pick<Job, 'round'>, { floor, own, grows: all }: Pair): readonly WallLook[] {
+const holdsBy = (is: number, wanted: number, grows: number): WallLook['holds'] =>
+  is >= wanted - TAPE ? 'wanted' : is >= grows ? 'year' : 'none';
+
+function wallsOf({ round }: Pick<Job, 'round'>, { floor, own }: Lying, all: readonly [number, number]): readonly WallLook[] {
   const frame = frameOf(own.direction);
   const wanted = floor.product.limits.gap;
   return gapsOf(floor, own.pieces).map((gap): WallLook => {
@@ -78,6 +107,20 @@ function wallsOf({ round }: Pick<Job, 'round'>, { floor, own, grows: all }: Pair
     const grows = movesAt(frame, all, wallFrames(outline)[gap.wall]!.along);
     const measured = round?.gaps?.filter((g) => g.space === gap.space && g.wall === gap.wall).at(-1)?.gap ?? null;
     const is = measured ?? gap.least ?? wanted;
-    return { ...gap, floor: floor.id, wanted, grows: round3(grows), measured, holds: is >= wanted - TAPE ? 'wanted' : is >= grows ? 'year' : 'none' }; // prettier-ignore
+    return { ...gap, floor: floor.id, wanted, grows: round3(grows), measured, holds: holdsBy(is, wanted, grows) };
   });
 }
+
+function thingsOf(job: Pick<Job, 'obstacles' | 'kits'>, { floor, own }: Lying, all: readonly [number, number]): readonly ThingLook[] {
+  const grows = mostOf(frameOf(own.direction), all);
+  return thingGapsOf(job.obstacles ?? [], own.pieces).flatMap(({ thing, least }): ThingLook[] => {
+    if (least === null) return [];
+    const foot = thing.edge ? footOf(thing.edge, job) : 0;
+    const wanted = (thing.gap ?? floor.product.limits.gap) + foot;
+    return [{ floor: floor.id, thing, least, wanted, foot, grows: round3(grows), holds: holdsBy(least, wanted, grows + foot) }];
+  });
+}
+
+/** The most that a floor grows towards a thing in it, whichever way. */
+const mostOf = (frame: Frame, grows: readonly [number, number]): number =>
+  Math.max(movesAt(frame, grows, [1, 0]), movesAt(frame, grows, [0, 1]));

@@ -15,7 +15,7 @@ test.each([{ habit: 'boxes' as const, open: 4 }, { habit: 'piles' as const }])(
   'six faces are dealt by $habit so that equal ones never touch',
   (deal) => {
     const made = plan(job({}, deal));
-    expect(equalFaces(made)).toBe(0);
+    expect(equalFaces(made)).toEqual([]);
     for (const { face, box } of made.planks) {
       expect(face).toBeGreaterThanOrEqual(1);
       expect(face).toBeLessThanOrEqual(6);
@@ -66,4 +66,21 @@ test('what each row takes from where adds up to the planks that it opens', () =>
   const takes = takesOf(made, floor, 'boxes');
   const sum = [...takes.values()].flat().reduce((all, { count }) => all + count, 0);
   expect(sum).toBe(made.totals.planks);
+});
+
+test('two touching planks of one face are said where they touch, in which rows; of two products they are none', () => {
+  const made = plan(job({}, { habit: 'piles' }));
+  const pieces = made.floors[0]!.pieces;
+  for (const [a, b] of touchingPlanks(made.floors).slice(0, 40)) {
+    const face = made.planks.find((p) => p.n === b)!.face;
+    const planks = made.planks.map((p) => (p.n === a ? { ...p, face } : p));
+    const said = equalFaces({ ...made, planks });
+    const own = said.filter((f) => [a, b].every((n) => pieces.some((p) => p.plank === n && f.rows!.includes(p.row))));
+    expect(own.length).toBeGreaterThan(0);
+    const near = (n: number, [x, y]: readonly [number, number]) =>
+      pieces.some((p) => p.plank === n && p.outline[0]!.some(([px]) => px >= x - 16) && p.outline[0]!.some(([px]) => px <= x + 16) && p.outline[0]!.some(([, py]) => py >= y - 100) && p.outline[0]!.some(([, py]) => py <= y + 100)); // prettier-ignore
+    expect(own.some((f) => near(a, f.at) && near(b, f.at))).toBe(true);
+    const other = planks.map((p) => (p.n === a ? { ...p, product: 'Another' } : p));
+    expect(equalFaces({ ...made, planks: other })).toEqual([]);
+  }
 });

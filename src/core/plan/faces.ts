@@ -2,8 +2,8 @@
  * Printed faces. A product has so many different prints, and a box holds them as they come off the line. Planks are dealt so that equal
  * faces never lie side by side, end to end or corner to corner: from several open boxes, or from piles sorted by face.
  */
-import { boxOf, frameOf, turnedPolygon } from '../geometry';
-import type { Job, Plan, PlanFloor, Plank, Product } from '../given';
+import { boxOf, frameOf, roundPoint, turned, turnedPolygon, type Point } from '../geometry';
+import type { Job, Placed, Plan, PlanFloor, Plank, Product } from '../given';
 import { randomFrom } from '../rows';
 
 /** Pieces of neighbouring rows whose ends are this near (mm) meet at a corner. */
@@ -17,36 +17,56 @@ const FEW = 6;
 /** Open boxes where nobody said how many. */
 export const OPEN_BOXES = 6;
 
-/** Pairs of planks whose pieces touch, each once, lower number first; a plank's own two pieces are no pair. */
-export function touchingPlanks(floors: readonly PlanFloor[]): readonly (readonly [number, number])[] {
-  const pairs = new Map<string, [number, number]>();
-  const touch = (a: number, b: number) => {
-    if (a === b) return;
-    const pair: [number, number] = a < b ? [a, b] : [b, a];
-    pairs.set(pair.join(' '), pair);
-  };
+/** Two planks that touch: the lower number first, in which rows, and where first. */
+type Touch = { readonly planks: readonly [number, number]; readonly floor: string; readonly rows: readonly number[]; readonly at: Point };
+
+/** Pairs of planks whose pieces touch, each once; a plank's own two pieces are no pair. */
+function touchesOf(floors: readonly PlanFloor[]): readonly Touch[] {
+  const pairs = new Map<string, Touch>();
   for (const floor of floors) {
     const frame = frameOf(floor.direction);
-    const rows = new Map<number, { plank: number; from: number; to: number }[]>();
-    for (const piece of floor.pieces) {
-      const { minX, maxX } = boxOf(turnedPolygon(frame, piece.outline)[0]!);
-      const row = rows.get(piece.row) ?? [];
-      row.push({ plank: piece.plank, from: minX, to: maxX });
-      rows.set(piece.row, row);
-    }
-    for (const row of rows.values()) row.sort((a, b) => a.from - b.from);
+    const touch = (a: Lying, b: Lying, u: number) => {
+      if (a.plank === b.plank) return;
+      const planks: [number, number] = a.plank < b.plank ? [a.plank, b.plank] : [b.plank, a.plank];
+      const key = planks.join(' ');
+      if (pairs.has(key)) return;
+      const w = a.row === b.row ? (a.low + a.high) / 2 : a.high;
+      pairs.set(key, { planks, floor: floor.id, rows: [...new Set([a.row, b.row])], at: turned(frame, [u, w]) });
+    };
+    const rows = rowsOf(floor);
     for (const [n, row] of rows) {
-      for (let i = 0; i + 1 < row.length; i++) if (row[i + 1]!.from - row[i]!.to < SIDE) touch(row[i]!.plank, row[i + 1]!.plank);
+      for (let i = 0; i + 1 < row.length; i++) if (row[i + 1]!.from - row[i]!.to < SIDE) touch(row[i]!, row[i + 1]!, row[i]!.to);
       const next = rows.get(n + 1) ?? [];
       let k = 0;
       for (const a of row) {
         while (k < next.length && next[k]!.to < a.from - CORNER) k++;
-        for (let j = k; j < next.length && next[j]!.from <= a.to + CORNER; j++) touch(a.plank, next[j]!.plank);
+        for (let j = k; j < next.length && next[j]!.from <= a.to + CORNER; j++)
+          touch(a, next[j]!, (Math.max(a.from, next[j]!.from) + Math.min(a.to, next[j]!.to)) / 2);
       }
     }
   }
   return [...pairs.values()];
 }
+
+/** A piece along its row. */
+type Lying = { plank: number; row: number; from: number; to: number; low: number; high: number };
+
+function rowsOf(floor: PlanFloor): ReadonlyMap<number, readonly Lying[]> {
+  const frame = frameOf(floor.direction);
+  const rows = new Map<number, Lying[]>();
+  for (const { row, plank, outline } of floor.pieces) {
+    const { minX, maxX, minY, maxY } = boxOf(turnedPolygon(frame, outline)[0]!);
+    const own = rows.get(row) ?? [];
+    own.push({ plank, row, from: minX, to: maxX, low: minY, high: maxY });
+    rows.set(row, own);
+  }
+  for (const row of rows.values()) row.sort((a, b) => a.from - b.from);
+  return rows;
+}
+
+/** Pairs of planks whose pieces touch, each once, lower number first; a plank's own two pieces are no pair. */
+export const touchingPlanks = (floors: readonly PlanFloor[]): readonly (readonly [number, number])[] =>
+  touchesOf(floors).map((t) => t.planks);
 
 /** The faces of each box, as they come: by size, a list for every box. Drawn by seed; real boxes hold their own. */
 function boxesOf(product: Product, seed: number): (size: number, box: number) => number[] {
@@ -187,14 +207,16 @@ function mend(
   for (const a of planks) if (a.face !== undefined && clashes(a.n, a.face) > 0) rid(a, deep);
 }
 
-/** How many pairs of touching planks show the same face. */
-export const equalFaces = (plan: Pick<Plan, 'floors' | 'planks'>): number => {
-  const faces = new Map(plan.planks.map((p) => [p.n, p.face]));
-  const products = new Map(plan.planks.map((p) => [p.n, p.product]));
-  return touchingPlanks(plan.floors).filter(
-    ([a, b]) => faces.get(a) !== undefined && faces.get(a) === faces.get(b) && products.get(a) === products.get(b),
-  ).length;
-};
+/** Pairs of touching planks that show the same face, where they touch. */
+export function equalFaces(plan: Pick<Plan, 'floors' | 'planks'>): readonly Placed[] {
+  const planks = new Map(plan.planks.map((p) => [p.n, p]));
+  return touchesOf(plan.floors).flatMap(({ planks: [a, b], floor, rows, at }): Placed[] => {
+    const [one, other] = [planks.get(a), planks.get(b)];
+    if (one?.face === undefined || one.face !== other?.face || one.product !== other.product) return [];
+    const where = rows.length === 1 ? `Row ${rows[0]}: two planks end to end show` : `Rows ${rows.join(' and ')}: planks beside each other show`; // prettier-ignore
+    return [{ rule: 'equal-faces', level: 'should', floor, at: roundPoint(at), rows: [...rows], text: `${where} the same face. Exchange one for another that lies open.` }]; // prettier-ignore
+  });
+}
 
 /** What each row takes from where: whole planks that are opened for it, by box or by pile. */
 export function takesOf(

@@ -1,11 +1,12 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { FAULT_WORDS, foundBy, type Exercise, type Found } from '@/core/drill';
+import { factsOf, FAULT_WORDS, foundBy, planksOf, type Exercise, type Found } from '@/core/drill';
 import type { Point } from '@/core/geometry';
 import type { Plan } from '@/core/given';
 import { Button, Stops, Why } from '@/ui/kit';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { toScreen, type View } from '@/ui/sheet/view';
+import { Notes, SawnEnds } from './marks';
 import styles from './practice.module.css';
 
 type Props = { exercise: Extract<Exercise, { kind: 'find' }>; onAnswer: (right: boolean, alarms: number) => void };
@@ -21,7 +22,12 @@ export function Find({ exercise: { planted }, onAnswer }: Props) {
   const { faults, job, floor } = planted;
   const over = shown || found.length === faults.length;
   const plan = useMemo(
-    (): Plan => ({ floors: [planted.plan], planks: [], totals: { planks: 0, boxes: 0, laidArea: 0, wastePercent: 0 }, findings: [] }),
+    (): Plan => ({
+      floors: [planted.plan],
+      planks: [...planksOf(planted)],
+      totals: { planks: 0, boxes: 0, laidArea: 0, wastePercent: 0 },
+      findings: [],
+    }),
     [planted],
   );
   const tap = (at: Point) => {
@@ -65,13 +71,22 @@ export function Find({ exercise: { planted }, onAnswer }: Props) {
           plan={plan}
           onPoint={tap}
           label="A floor with a fault in it"
-          overlay={(view) => <Marks view={view} seen={seen} alarms={alarms} />}
+          faces={planted.faces !== undefined}
+          overlay={(view) => (
+            <>
+              <SawnEnds view={view} laid={planted} />
+              <Notes view={view} notes={planted.notes} />
+              <Marks view={view} seen={seen} alarms={alarms} />
+            </>
+          )}
         />
       </div>
+      <Why tone="quiet">
+        {factsOf(job)} A zigzag is a sawn end{planted.notes.length > 0 ? '; what is written was measured there' : ''}.
+      </Why>
       {alarms.length > 0 && !over && (
         <Why tone="should" role="status">
-          Nothing is wrong there. Planks are {job.product.planks[0]!.length} mm long; joints of neighbouring rows at least{' '}
-          {job.product.limits.stagger} mm apart, end pieces at least {job.product.limits.endPiece} mm.
+          Nothing is wrong there.
         </Why>
       )}
       {seen.map(({ fault, findings }) => (

@@ -7,10 +7,12 @@ import { BigNumber, Button, Choice, Heading2, Mistake, ReadingTitle, Stops, Text
 import { createDrillMaker, type DrillMaker } from '@/ui/desk/drills';
 import { Logo } from '../Logo';
 import { ThemeButton } from '../ThemeButton';
+import type { Display } from '@/core/units';
 import { Find } from './Find';
 import styles from './practice.module.css';
+import { Puzzle } from './Puzzle';
 import { Choosing, Sum } from './Questions';
-import { byDay, practised, write, type Practised } from './record';
+import { byDay, keepUnits, practised, unitsOf, write, type Practised } from './record';
 
 const ScoreChart = lazy(() => import('./ScoreChart'));
 
@@ -64,19 +66,26 @@ function Drill({ who, all, onDone, onOther }: DrillProps) {
   const maker = useRef<DrillMaker | null>(null);
   const before = useRef<readonly Done[]>(done);
   const [n, setN] = useState(0);
+  // that of the exercise that is shown: a change counts from the next one on, or for this one made anew
+  const [display, setDisplay] = useState<Display>(unitsOf);
+  const changeUnits = (next: Display) => {
+    keepUnits(next);
+    setDisplay(next);
+    setN((k) => k + 1);
+  };
   useEffect(() => {
     let live = true;
     const known = before.current;
     const seed = known.length * 7919 + who.length * 31 + n;
     maker.current ??= createDrillMaker();
-    maker.current.exercise(nextTopic(known, seed), known, seed).then(
+    maker.current.exercise(nextTopic(known, seed), known, seed, display).then(
       (exercise) => live && (setAsked({ exercise, n }), setAnswered(null)),
       () => live && setWrong('The exercise could not be made. Load the page again.'),
     );
     return () => {
       live = false;
     };
-  }, [who, n]);
+  }, [who, n, display]);
   useEffect(
     () => () => {
       maker.current?.close();
@@ -93,17 +102,25 @@ function Drill({ who, all, onDone, onOther }: DrillProps) {
     onDone(next);
   };
   const go = () => setN((k) => k + 1);
+  const other = () => {
+    // what is being made cannot be stopped, but its worker can
+    maker.current?.close();
+    maker.current = null;
+    go();
+  };
   const isNow = asked !== null && asked.n === n;
   return (
     <>
       <section className={styles.card} aria-label="Exercise" aria-busy={!isNow}>
         <Mistake text={wrong} />
         {!isNow ? (
-          <Why tone="quiet">The next exercise is being made …</Why>
+          <Making key={n} onOther={other} />
         ) : asked.exercise.kind === 'find' ? (
           <Find key={n} exercise={asked.exercise} onAnswer={answer} />
+        ) : asked.exercise.kind === 'puzzle' ? (
+          <Puzzle key={n} exercise={asked.exercise} display={display} onAnswer={answer} />
         ) : asked.exercise.kind === 'sum' ? (
-          <Sum key={n} exercise={asked.exercise} onAnswer={answer} />
+          <Sum key={n} exercise={asked.exercise} display={display} onAnswer={answer} />
         ) : (
           <Choosing key={n} exercise={asked.exercise} onAnswer={answer} />
         )}
@@ -113,12 +130,39 @@ function Drill({ who, all, onDone, onOther }: DrillProps) {
           </Button>
         )}
       </section>
-      <Score who={who} done={done} onOther={onOther} />
+      <Score who={who} done={done} display={display} onUnits={changeUnits} onOther={onOther} />
     </>
   );
 }
 
-function Score({ who, done, onOther }: { who: string; done: readonly Done[]; onOther: () => void }) {
+/** An exercise takes longer than half a second to make only where floor after floor has no place for its fault: another may be had. */
+function Making({ onOther }: { onOther: () => void }) {
+  const [long, setLong] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLong(true), 500);
+    return () => clearTimeout(timer);
+  }, []);
+  return (
+    <>
+      <Why tone="quiet">The next exercise is being made …</Why>
+      {long && (
+        <Stops>
+          <Button onClick={onOther}>Another one instead</Button>
+        </Stops>
+      )}
+    </>
+  );
+}
+
+type ScoreProps = {
+  who: string;
+  done: readonly Done[];
+  display: Display;
+  onUnits: (display: Display) => void;
+  onOther: () => void;
+};
+
+function Score({ who, done, display, onUnits, onOther }: ScoreProps) {
   const days = byDay(done);
   const tries = done.reduce((sum, d) => sum + 1 + d.alarms, 0);
   const right = done.filter((d) => d.right).length;
@@ -140,6 +184,15 @@ function Score({ who, done, onOther }: { who: string; done: readonly Done[]; onO
           </Suspense>
         </>
       )}
+      <Choice
+        label="Lengths in"
+        value={display}
+        options={[
+          ['metric', 'Millimetres'],
+          ['imperial', 'Feet and inches'],
+        ]}
+        onChoice={(next) => onUnits(next === 'imperial' ? 'imperial' : 'metric')}
+      />
       <Stops>
         <Button onClick={onOther}>Somebody else</Button>
         <Button asChild>

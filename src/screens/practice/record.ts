@@ -1,4 +1,5 @@
 import type { Done } from '@/core/drill';
+import type { Display } from '@/core/units';
 
 /** What people on this device practised: kept on it, by name; nobody else sees it. */
 export type Practised = Readonly<Record<string, readonly Done[]>>;
@@ -36,4 +37,25 @@ export function byDay(done: readonly Done[]): readonly { readonly on: string; re
     const tries = own.reduce((sum, d) => sum + 1 + d.alarms, 0);
     return { on, asked: own.length, score: Math.round((100 * own.filter((d) => d.right).length) / tries) };
   });
+}
+
+const UNITS_AS = 'pitsaw:practice-units';
+
+/** The units that were practised in last; at first those of the language that the device speaks. */
+export function unitsOf(): Display {
+  try {
+    const kept = localStorage.getItem(UNITS_AS);
+    if (kept === 'metric' || kept === 'imperial') return kept;
+  } catch {
+    // storage is blocked
+  }
+  return navigator.language === 'en-US' ? 'imperial' : 'metric';
+}
+
+export function keepUnits(display: Display): void {
+  try {
+    localStorage.setItem(UNITS_AS, display);
+  } catch {
+    // storage is full or blocked: it counts for this visit
+  }
 }

@@ -1,5 +1,6 @@
 'use client';
-import { ROUND, type Job, type Looked } from '@/core/given';
+import { insideRing } from '@/core/geometry';
+import { ROUND, type Job, type Looked, type Space } from '@/core/given';
 import type { Inspection, WallLook } from '@/core/inspect';
 import { wallLetter } from '@/core/survey';
 import { formatLength } from '@/core/units';
@@ -49,6 +50,7 @@ function Round({ inspection }: { inspection: Inspection }) {
       )}
       <Heading2>Gap at every wall</Heading2>
       {walls.length === 0 ? <Why tone="quiet">No wall bounds the floor here.</Why> : <Walls walls={walls} job={job} />}
+      <Things inspection={inspection} space={space} job={job} />
       <Heading2>Look, knock, feel</Heading2>
       <ul className={styles.looked}>
         {ROUND.map((id) => (
@@ -138,6 +140,25 @@ function Walls({ walls, job }: { walls: readonly WallLook[]; job: Job }) {
         </Why>
       ))}
       {worst.length === 0 && <Why tone="good">Every wall of this room has the gap that the product wants.</Why>}
+    </>
+  );
+}
+
+/** What the floor goes round in a room, and what is free there: a plank that is tight holds the floor. */
+function Things({ inspection, space, job }: { inspection: Inspection; space: Space; job: Job }) {
+  const own = inspection.things.filter(({ thing }) => thing.outline.some((p) => insideRing(p, space.outline)));
+  if (own.length === 0) return null;
+  const length = (mm: number) => formatLength(mm, job.display, { decimals: 1 });
+  return (
+    <>
+      <Heading2>Gap round everything in the floor</Heading2>
+      {own.map(({ thing, least, wanted, foot, holds }) => (
+        <Why key={thing.id} tone={HOLDS[holds].tone}>
+          {thing.kind} {thing.id}: {least === null ? 'no plank beside it yet' : `${length(least)} free by the plan`}, wanted{' '}
+          {length(wanted)}
+          {foot > 0 && `, ${length(foot)} of it for the end cap’s foot`}.
+        </Why>
+      ))}
     </>
   );
 }

@@ -2,7 +2,7 @@
 import { Eye } from 'lucide-react';
 import { useMemo } from 'react';
 import { sourceOf, sourceText, type Job, type Plank } from '@/core/given';
-import { certificateWords, plankOf, takesOf, type CutLine } from '@/core/plan';
+import { certificateWords, equalFaces, plankOf, takesOf, type CutLine } from '@/core/plan';
 import { mixesLengths } from '@/core/rows';
 import { formatLength } from '@/core/units';
 import { cutWords, restWords, takeWords } from '@/formats';
@@ -17,6 +17,9 @@ import { Others } from './Others';
 import { Price } from './Price';
 import { RackPart } from './RackPart';
 import { SCHOOL_WORDS, Schools } from './Schools';
+
+/** So many pairs of equal faces are told one by one. */
+const MOST_PAIRS = 3;
 
 /** How the joints fall: stagger, starters, faults, and where each piece comes from. */
 export function Reading() {
@@ -122,6 +125,24 @@ function AsOneWalksIn({ floor }: FloorAtHand) {
           onChoice={(i) => enterBy(globalThis.Number(i))}
         />
       )}
+      {how !== null && floor.product.prints > 1 && <EqualFaces floor={floor} />}
+    </>
+  );
+}
+
+/** Where planks with the same printed face touch, as they are dealt; real boxes hold their own. */
+function EqualFaces({ floor }: Pick<FloorAtHand, 'floor'>) {
+  const plan = usePlan();
+  const own = useMemo(() => (plan ? equalFaces(plan).filter((f) => f.floor === floor.id) : []), [plan, floor]);
+  if (own.length === 0) return <Why tone="good">No two planks with the same printed face touch, dealt as the plan has them.</Why>;
+  return (
+    <>
+      {own.slice(0, MOST_PAIRS).map((f) => (
+        <Why key={String(f.at)} tone="should">
+          {f.text}
+        </Why>
+      ))}
+      {own.length > MOST_PAIRS && <Why tone="quiet">… and {own.length - MOST_PAIRS} pairs more.</Why>}
     </>
   );
 }

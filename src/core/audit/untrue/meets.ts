@@ -13,7 +13,7 @@ type Side = 'left' | 'right' | 'before' | 'after' | 'askew';
  * Pieces lock where they meet: end to end and square, the left one by its plank's right factory end and the right one by its left, unless both
  * are marked as butts, of which there are no more than the job allows; and row to row by both factory edges.
  */
-export function meets(plan: Plan, floor: PlanFloor, shapes: readonly Shape[], butts: number, say: Say): void {
+export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: readonly Shape[], butts: number, say: Say): void {
   const frame = frameOf(floor.direction);
   const planks = new Map(plan.planks.map((p) => [p.n, p]));
   const tell = (p: Point, text: string) => say(floor.id, turned(frame, p), text);

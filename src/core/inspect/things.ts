@@ -1,0 +1,33 @@
+/** The gap round everything that the floor goes round: pipes, posts, registers, hearths. */
+import { boxOf, distanceToSegment, insidePolygon, insideRing, round3, type Polygon, type Ring } from '../geometry';
+import type { Obstacle, Piece } from '../given';
+
+/** Planks farther from a thing than this (mm) are not beside it. */
+const BESIDE = 120;
+
+/** A thing with the least gap before it, mm; null where no plank lies beside it. */
+export type ThingGap = { readonly thing: Obstacle; readonly least: number | null };
+
+/** @param pieces of a floor, where they lie */
+export function thingGapsOf(things: readonly Obstacle[], pieces: readonly Piece[]): readonly ThingGap[] {
+  const boxes = pieces.map(({ outline }) => boxOf(outline[0]!));
+  return things.map((thing): ThingGap => {
+    const own = boxOf(thing.outline);
+    let least = Infinity;
+    pieces.forEach(({ outline }, i) => {
+      const box = boxes[i]!;
+      const apart = Math.max(box.minX - own.maxX, own.minX - box.maxX, box.minY - own.maxY, own.minY - box.maxY);
+      if (apart < Math.min(least, BESIDE)) least = Math.min(least, distanceOf(outline, thing.outline));
+    });
+    return { thing, least: least <= BESIDE ? round3(least) : null };
+  });
+}
+
+/** The least distance from a piece to an outline; 0 where one lies over the other. */
+function distanceOf(piece: Polygon, outline: Ring): number {
+  if (outline.some((p) => insidePolygon(p, piece)) || piece[0]!.some((p) => insideRing(p, outline))) return 0;
+  return Math.min(...piece.flatMap((ring) => [nearest(ring, outline), nearest(outline, ring)]));
+}
+
+const nearest = (corners: Ring, to: Ring): number =>
+  Math.min(...corners.flatMap((p) => to.map((a, i) => distanceToSegment(p, a, to[(i + 1) % to.length]!))));
