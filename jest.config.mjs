@@ -9,7 +9,7 @@ const common = {
     '^@test/(.*)$': '<rootDir>/test/$1',
     '^server-only$': '<rootDir>/test/empty.ts',
     '/workerUrl$': '<rootDir>/test/workerUrl.ts',
-    '\\.css$': '<rootDir>/test/styles.ts',
+    '\\.(css|png)$': '<rootDir>/test/styles.ts',
   },
   transformIgnorePatterns: [
     '/node_modules/(?!(polyclip-ts|delaunator|robust-predicates|file-type|strtok3|token-types|uint8array-extras|@borewit/[a-z-]+|@tokenizer/[a-z]+|@noble/hashes|d3-[a-z]+|comlink|idb|react-hotkeys-hook|svg-pathdata|@tarikjabiri/dxf|ical\.js)/)',

@@ -14,9 +14,13 @@ async function laid(page: Page): Promise<string> {
   return id;
 }
 
-test('the round: a gap is measured, a room looked at, a snag found at a place and settled; the rule says what is open', async ({
+/** A picture of one dot. */
+const DOT = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'); // prettier-ignore
+
+test('the round: a gap is measured, a room looked at, a snag found at a place, with a picture that waits for the network, and settled', async ({
   page,
   request,
+  context,
 }) => {
   const id = await laid(page);
   await page.goto(`/jobs/${id}/check`);
@@ -40,6 +44,15 @@ test('the round: a gap is measured, a room looked at, a snag found at a place an
   expect((await stored(request, id)).snags).toMatchObject([
     { text: 'A lip beside the door', at: [expect.any(Number), expect.any(Number)] },
   ]);
+  // taken in a cellar: kept on the device, and sent once there is network
+  await context.setOffline(true);
+  await page.getByLabel('Picture of snag s1').setInputFiles({ name: 'lip.png', mimeType: 'image/png', buffer: DOT });
+  await expect(page.getByText('kept on this device and sent when there is network')).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByAltText('Snag 1: A lip beside the door')).toBeVisible();
+  await expect(page.getByText('kept on this device and sent when there is network')).toBeHidden();
+  await saved(page);
+  expect((await stored(request, id)).snags).toMatchObject([{ photo: expect.stringMatching(/^[0-9a-f]{64}$/) as string }]);
   await press(page, 'Settled');
   await expect(page.getByText('0 open snags')).toBeVisible();
   await page.keyboard.press('z');

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { choiceFor, nextTopic, planted, puzzleFor, sumFor, TOPICS, type Done, type Topic } from '../src/core/drill';
 import { chanceFrom } from '../src/core/drill/chance';
 import { groundOf } from '../src/core/setout';
+import { fitted, toScreen } from '../src/ui/sheet/view';
 
 const exercise = (page: Page) => page.getByRole('region', { name: 'Exercise' });
 const next = (page: Page) => page.getByRole('button', { name: 'Next' }).click();
@@ -22,11 +23,11 @@ test('a beginner does the first five exercises on a phone: told at once, scored,
     await expect(sheet).toBeVisible();
     const box = (await sheet.boundingBox())!;
     const at = floor.faults[0]!.findings[0]!.at!;
-    const walls = (await sheet.locator('path').first().boundingBox())!;
     const { outline } = floor.job.spaces[0]!;
-    const [w, h] = [Math.max(...outline.map((p) => p[0])), Math.max(...outline.map((p) => p[1]))];
-    const scale = walls.width / (w + 2 * 110);
-    const [x, y] = [walls.x + (110 + at[0]) * scale, walls.y + (110 + h - at[1]) * scale];
+    // a phone is tall: a room that is wide is drawn turned by a quarter
+    const isWide = Math.max(...outline.map((p) => p[0])) > Math.max(...outline.map((p) => p[1]));
+    const view = fitted(outline, box.width, box.height, isWide ? 1 : 0, { x: 46, top: 40, bottom: 58 });
+    const [x, y] = toScreen(view, at).map((v, i) => v + (i === 0 ? box.x : box.y)) as [number, number];
     expect(x > box.x && y > box.y).toBe(true);
     await page.mouse.click(x, y);
   };

@@ -68,12 +68,13 @@ export function doorwayNotes({ job, floor, plan }: Laid): readonly Note[] {
   const length = lengthIn(job);
   const frame = frameOf(plan.direction);
   const edges = plan.rows.flatMap((r) => [r.from, r.to]);
-  return runningDoorways(floor.ways, frame).map(({ low, high, u }): Note => {
+  return runningDoorways(floor.ways, frame).map(({ low, high, u }, i): Note => {
     const middle = (low + high) / 2;
     const edge = edges.reduce((best, e) => (Math.abs(e - middle) < Math.abs(best - middle) ? e : best));
     const inside = Math.min(edge - low, high - edge);
-    const says = inside >= 0 ? `${length(inside)} inside the wall` : `${length(-inside)} past the wall`;
-    return { at: turned(frame, [u + BESIDE, middle]), lines: [`row edge ${says}`] };
+    const lines = [`row edge ${length(Math.abs(inside))}`, inside >= 0 ? 'inside the wall' : 'past the wall'];
+    // one on this side, the next on the other: on a phone they would lie over each other
+    return { at: turned(frame, [u + (i % 2 === 0 ? BESIDE : -BESIDE), middle]), lines };
   });
 }
 

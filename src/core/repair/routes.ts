@@ -27,6 +27,8 @@ export type Route = {
   /** of a slide: the gap that the lock needs and the one that is there, mm; else null */
   readonly slide: { readonly needs: number; readonly has: number } | null;
   readonly minutes: number | null;
+  /** what is taken along, in the order in which it is needed */
+  readonly tools: readonly string[];
   readonly steps: readonly string[];
   readonly cautions: readonly string[];
   /** what is lifted, as floor and piece: for the drawing */

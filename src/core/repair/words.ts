@@ -5,7 +5,7 @@ import type { ComesOff, WallAt } from './beside';
 import type { Needed } from './needed';
 import type { Side } from './runs';
 
-type Words = { readonly why: string; readonly steps: readonly string[]; readonly cautions: readonly string[] };
+type Words = { readonly why: string; readonly tools: readonly string[]; readonly steps: readonly string[]; readonly cautions: readonly string[] }; // prettier-ignore
 
 const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
 const lengthIn = (display: Display) => (mm: number) => formatLength(mm, display, { decimals: 1 });
@@ -17,6 +17,15 @@ const listed = (words: readonly string[]): string => words.join(', ');
 const SAW = 'Eyes, ears and dust mask at the saw; its depth set to the plank and no deeper: cables, pipes and film lie beneath.';
 const PRY = 'Trim has nails and old paint: gloves and glasses. Paint from before about 1980 may hold lead; do not sand it dry.';
 const GLUE = 'Glue: read its sheet, open a window, gloves.';
+
+/** What cuts the new piece. */
+const CUTTING = ['tape, pencil and square', 'saw for the piece'];
+/** What takes off that which stands on the floor's edge, and puts it back. */
+const offTools = ({ trims, profiles, casings }: ComesOff): readonly string[] => [
+  ...(trims.length > 0 ? ['knife, flat bar and a shim for the trim', 'nails or glue to put it back'] : []),
+  ...(profiles.length > 0 ? ['screwdriver for the profile'] : []),
+  ...(casings.length > 0 ? ['pull bar for planks under casings'] : []),
+];
 
 /** Where a new piece comes from. */
 function takeWords({ from, length, width, plank }: Needed, display: Display): string {
@@ -54,6 +63,15 @@ export function liftWords(given: {
   const flat = product.lock === 'tap';
   return {
     why: `From ${from}: ${many(rows, 'row', 'rows')}, ${many(pieces, 'piece', 'pieces')}${metres > 0 ? `, ${trimWords(metres, display)} of trim` : ''}${stuck.length > 0 ? `; ${many(stuck.length, 'piece was', 'pieces were')} slid in and may be glued` : ''}.`,
+    tools: [
+      ...offTools(off),
+      'tape to number the pieces',
+      flat ? 'block and mallet' : product.lock === 'angle-drop' ? 'soft mallet for the ends' : 'pull bar',
+      ...(stuck.length > 0 ? ['fine saw where glue holds'] : []),
+      ...CUTTING,
+      'vacuum cleaner',
+      'spacers',
+    ],
     steps: [
       'Clear the room as far as the rows that come up, and photograph them: every piece goes back where it was.',
       ...offSteps(off, nameOf),
@@ -95,10 +113,11 @@ export function slideWords(given: {
       : has < needs
         ? `The gap at the end of its run is ${mm(has)}; its lock lets go after ${mm(needs)}.`
         : `The gap at the end of its run is ${mm(has)}, and the lock needs ${mm(needs)}; no other row is touched.`;
-  if (!isFlat || !isNear || has < needs) return { why, steps: [], cautions: [] };
+  if (!isFlat || !isNear || has < needs) return { why, tools: [], steps: [], cautions: [] };
   const outer = ends.map((e) => e.end).join(' and ');
   return {
     why,
+    tools: [...offTools({ ...off, profiles: [], casings: [] }), 'drill', 'circular saw, its depth set to the plank', 'chisel', 'block and pull bar', ...CUTTING, 'spacers'], // prettier-ignore
     steps: [
       ...offSteps({ ...off, profiles: [], casings: [] }, nameOf),
       'Drill the corners of a strip down the middle of the damaged plank, saw along it to the depth of the plank, take the middle out, then its edges inwards.',
@@ -117,6 +136,7 @@ export function inlayWords(given: { many: number; needed: readonly Needed[]; pro
   const { many: count, needed, product, display } = given;
   return {
     why: `${count === 1 ? 'The plank is' : `${count} planks are`} cut out where ${count === 1 ? 'it lies' : 'they lie'}, and the new ${count === 1 ? 'one is' : 'ones are'} glued: no lock holds there any more.`,
+    tools: ['tape for the edges', 'circular saw, its depth set to the plank', 'chisel', ...CUTTING, 'knife with a new blade', 'glue that the product allows', 'weights', 'vacuum cleaner'], // prettier-ignore
     steps: [
       'Tape the planks beside it. Set the saw to the thickness of the plank.',
       `Saw along it ${lengthIn(display)(40)} inside each edge and from corner to corner short of them; take the middle out, then each edge out of its neighbour’s lock with a chisel.`,

@@ -1,11 +1,12 @@
 'use client';
-import { Tabs } from '@chakra-ui/react';
-import { useState } from 'react';
+import { Image, Tabs } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
 import type { Key, Stage } from '@/stages';
 import { formatLength } from '@/core/units';
 import { useJob } from '@/ui/desk';
 import { Button, Heading2, TextField, Why, Window } from '@/ui/kit';
 import { inUnits, PAGES, pagesWith, type Page } from './pages';
+import { PICTURES } from './pictures';
 
 type Props = { open: boolean; onClose: () => void; stage: Stage; keys: readonly Pick<Key, 'shows' | 'does'>[] };
 
@@ -56,6 +57,10 @@ function Guide({ stage }: { stage: string }) {
   const [words, setWords] = useState('');
   const [chosen, setChosen] = useState(stage);
   const found = pagesWith(words);
+  // the device keeps what was asked for once: all pictures are there when the network is not
+  useEffect(() => {
+    for (const { src } of Object.values(PICTURES)) void fetch(src).catch(() => undefined);
+  }, []);
   const page = PAGES.find((p) => p.stage === chosen) ?? PAGES[0]!;
   return (
     <>
@@ -99,6 +104,7 @@ function OnePage({ page }: { page: Page }) {
         {PAGES.indexOf(page) + 1}. {page.title}
       </Heading2>
       <Why>{read(page.about)}</Why>
+      <Picture stage={page.stage} title={page.title} />
       <ol style={{ listStyle: 'decimal', margin: '10px 0', paddingLeft: 22, lineHeight: 1.4 }}>
         {page.steps.map((step) => (
           <li key={step} style={{ marginBottom: 6 }}>
@@ -113,4 +119,11 @@ function OnePage({ page }: { page: Page }) {
       ))}
     </article>
   );
+}
+
+/** The stage as it looks on the demo's floor. */
+function Picture({ stage, title }: { stage: string; title: string }) {
+  const { src, width, height } = PICTURES[stage as keyof typeof PICTURES];
+  // small enough as they are, and taken without a server where there is no network
+  return <Image src={src} width={width} height={height} alt={`${title}, on a sample floor`} w="100%" h="auto" my="3" borderWidth="1px" borderRadius="6px" />; // prettier-ignore
 }

@@ -2,6 +2,7 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { STAGES } from '@/stages';
 import { guideFiles } from './markdown';
 import { inUnits, PAGES, pagesWith } from './pages';
+import { PICTURES } from './pictures';
 import { beginTour, nextInTour, TOUR, tourIsOver, useTour } from './tour';
 
 test('every stage has its page, in the order of the work', () => {
@@ -13,6 +14,7 @@ test('docs/guide is what the application shows, each page with its picture', () 
   expect(readdirSync('docs/guide').sort()).toEqual(files.map(([name]) => name).sort());
   for (const [name, text] of files) expect(readFileSync(`docs/guide/${name}`, 'utf8')).toBe(text);
   for (const { stage } of PAGES) expect(existsSync(`docs/screenshots/${stage}.png`)).toBe(true);
+  expect(Object.keys(PICTURES)).toEqual(PAGES.map((p) => p.stage));
 });
 
 test('what is looked for is found, in titles first; what nobody wrote is not', () => {

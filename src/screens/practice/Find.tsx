@@ -6,7 +6,7 @@ import type { Plan } from '@/core/given';
 import { Button, Stops, Why } from '@/ui/kit';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { toScreen, type View } from '@/ui/sheet/view';
-import { Notes, SawnEnds } from './marks';
+import { FaceLetters, Notes, SawnEnds } from './marks';
 import styles from './practice.module.css';
 
 type Props = { exercise: Extract<Exercise, { kind: 'find' }>; onAnswer: (right: boolean, alarms: number) => void };
@@ -72,9 +72,11 @@ export function Find({ exercise: { planted }, onAnswer }: Props) {
           onPoint={tap}
           label="A floor with a fault in it"
           faces={planted.faces !== undefined}
+          turned
           overlay={(view) => (
             <>
               <SawnEnds view={view} laid={planted} />
+              <FaceLetters view={view} laid={planted} />
               <Notes view={view} notes={planted.notes} />
               <Marks view={view} seen={seen} alarms={alarms} />
             </>
@@ -82,7 +84,8 @@ export function Find({ exercise: { planted }, onAnswer }: Props) {
         />
       </div>
       <Why tone="quiet">
-        {factsOf(job)} A zigzag is a sawn end{planted.notes.length > 0 ? '; what is written was measured there' : ''}.
+        {factsOf(job)} A zigzag is a sawn end{planted.faces ? '; equal letters are equal printed faces' : ''}
+        {planted.notes.length > 0 ? '; what is written was measured there' : ''}.
       </Why>
       {alarms.length > 0 && !over && (
         <Why tone="should" role="status">

@@ -33,7 +33,7 @@ export function Puzzle({ exercise: { puzzle }, display, onAnswer }: Props) {
   return (
     <>
       <p className={styles.asked}>{puzzle.asked}</p>
-      <div className={styles.sheet}>
+      <div className={`${styles.sheet} ${styles.low}`}>
         <Sheet
           job={puzzle.job}
           floors={[puzzle.floor]}

@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import type { Laid, Note } from '@/core/drill';
 import { boxOf, frameOf, turned, type Point } from '@/core/geometry';
-import { matrixOf, toScreen, type View } from '@/ui/sheet/view';
+import { matrixOf, scaleOf, toScreen, type View } from '@/ui/sheet/view';
 import styles from './practice.module.css';
 
 /** How far the teeth of a sawn end reach into its piece, mm, and how many there are. */
@@ -38,6 +38,25 @@ function zigzags({ job, plan }: Laid): string {
       return [cut.from > 0.5 ? teeth(minX, DEEP) : '', cut.to < length - 0.5 ? teeth(maxX, -DEEP) : ''];
     })
     .join('');
+}
+
+/** Rows that are drawn less high than this (px) have no place for a letter. */
+const LEAST_ROW = 9;
+
+/** The printed face of every piece as a letter: figures alone are not told apart at a glance. */
+export function FaceLetters({ view, laid: { plan, faces } }: { view: View; laid: Laid }) {
+  if (!faces) return null;
+  const high = plan.rows[0]!.width * scaleOf(view);
+  if (high < LEAST_ROW) return null;
+  return plan.pieces.map(({ id, plank, outline }) => {
+    const { minX, maxX, minY, maxY } = boxOf(outline[0]!);
+    const [x, y] = toScreen(view, [(minX + maxX) / 2, (minY + maxY) / 2]);
+    return (
+      <text key={id} className={styles.letter} x={x} y={y} fontSize={Math.min(20, 0.8 * high)} aria-hidden>
+        {String.fromCharCode(64 + (faces.get(plank) ?? 1))}
+      </text>
+    );
+  });
 }
 
 /** What was measured, written where it was. */

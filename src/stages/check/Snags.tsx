@@ -1,10 +1,11 @@
 'use client';
 import { Box, Image } from '@chakra-ui/react';
 import { Camera } from 'lucide-react';
-import { useRef, useState, type ChangeEvent } from 'react';
+import { useCallback, useEffect, useRef, useState, type ChangeEvent } from 'react';
 import { isDate, type Job, type Snag } from '@/core/given';
-import { edit, today, useJob, useSpace, whoIsHere } from '@/ui/desk';
-import { sendPhoto } from '@/ui/desk/photos';
+import { edit, today, useJob, useSaving, useSpace, whoIsHere } from '@/ui/desk';
+import { sendOrKeep, sendWhatWaits } from '@/ui/desk/photos';
+import { waitingOf } from '@/ui/desk/waitingPhotos';
 import { Button, Mistake, Stops, TextField, Why } from '@/ui/kit';
 import styles from './check.module.css';
 import { place as placeAt, usePlace } from './looking';
@@ -16,6 +17,7 @@ const changeSnag = (words: string, id: string, change: (snag: Snag) => Snag) =>
 export function Snags() {
   const { snags = [], spaces } = useJob();
   const name = (id: string) => spaces.find((s) => s.id === id)?.name || id;
+  const { waiting, look } = useWaiting();
   return (
     <>
       <NewSnag />
@@ -45,7 +47,7 @@ export function Snags() {
               >
                 {snag.settled ? 'Open again' : 'Settled'}
               </Button>
-              <Picture snag={snag} />
+              <Picture snag={snag} waits={waiting.includes(snag.id)} onKept={look} />
               <Button
                 aria-label={`Take away snag ${i + 1}`}
                 onClick={() => edit('snag taken away', (job) => ({ ...job, snags: job.snags?.filter((s) => s.id !== snag.id) }))}
@@ -110,7 +112,25 @@ function NewSnag() {
   );
 }
 
-function Picture({ snag }: { snag: Snag }) {
+/** The snags of which a picture waits on this device for the network; it is sent when there is some. */
+function useWaiting(): { waiting: readonly string[]; look: () => void } {
+  const id = useSaving((s) => s.id);
+  const [waiting, setWaiting] = useState<readonly string[]>([]);
+  const look = useCallback(() => {
+    const keep = (snag: string, hash: string) => void changeSnag('a picture of a snag', snag, (s) => ({ ...s, photo: hash }));
+    const show = () => waitingOf(id).then(setWaiting);
+    void show().then(() => sendWhatWaits(id, keep)).then(show); // prettier-ignore
+  }, [id]);
+  useEffect(() => {
+    look();
+    window.addEventListener('online', look);
+    return () => window.removeEventListener('online', look);
+  }, [look]);
+  return { waiting, look };
+}
+
+function Picture({ snag, waits, onKept }: { snag: Snag; waits: boolean; onKept: () => void }) {
+  const id = useSaving((s) => s.id);
   const input = useRef<HTMLInputElement>(null);
   const [state, setState] = useState<'idle' | 'sending' | { wrong: string }>('idle');
   const take = async (event: ChangeEvent<HTMLInputElement>) => {
@@ -118,9 +138,11 @@ function Picture({ snag }: { snag: Snag }) {
     event.target.value = '';
     if (!file) return;
     setState('sending');
-    const sent = await sendPhoto(file);
+    const sent = await sendOrKeep(id, snag.id, file);
     if (!sent.ok) return setState({ wrong: sent.problems[0]!.text });
-    changeSnag('a picture of a snag', snag.id, (s) => ({ ...s, photo: sent.value.hash }));
+    const hash = sent.value;
+    if (hash === null) onKept();
+    else changeSnag('a picture of a snag', snag.id, (s) => ({ ...s, photo: hash }));
     setState('idle');
   };
   return (
@@ -136,6 +158,7 @@ function Picture({ snag }: { snag: Snag }) {
       <Button disabled={state === 'sending'} onClick={() => input.current?.click()}>
         <Camera size={17} /> {state === 'sending' ? 'Sending …' : snag.photo ? 'Another picture' : 'Picture'}
       </Button>
+      {waits && <Why tone="should">The picture is kept on this device and sent when there is network.</Why>}
       <Mistake text={typeof state === 'object' ? state.wrong : undefined} />
     </>
   );

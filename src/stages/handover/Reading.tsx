@@ -45,6 +45,7 @@ export function Reading() {
           {open} {open === 1 ? 'snag is' : 'snags are'} open; the document says so.
         </Why>
       )}
+      {site.lying.size > 0 && <Papers />}
       {FIELDS.map(([field, label]) => (
         <TextField
           key={field}
@@ -64,7 +65,6 @@ export function Reading() {
           Handed over today
         </Button>
       )}
-      {site.lying.size > 0 && <Papers />}
     </>
   );
 }

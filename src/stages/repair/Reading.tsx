@@ -152,6 +152,8 @@ function HowTo({ route, report }: { route: Route; report: RepairReport }) {
       {report.needed.map((n) => (
         <Why key={n.piece}>{neededWords(n, display)}</Why>
       ))}
+      <Heading2>Take along</Heading2>
+      <Why>{route.tools.join(', ')}.</Why>
       <Heading2>Step by step</Heading2>
       <ol className={styles.steps}>
         {route.steps.map((text) => (

@@ -5,7 +5,7 @@ import { zoom as d3zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
 import { Maximize, Minus, Plus, RotateCw } from 'lucide-react';
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Floor } from '@/core/floors';
-import type { MultiPolygon, Point } from '@/core/geometry';
+import { boxOf, type MultiPolygon, type Point } from '@/core/geometry';
 import type { Job, Piece, Plan, PlanFloor } from '@/core/given';
 import { cornersOf } from '@/core/survey';
 import { startOf, type Sliding } from '../desk';
@@ -38,6 +38,8 @@ type Props = {
   /** what to say of a piece under the pointer */
   describe?: (floor: string, piece: string) => string | null;
   overlay?: Overlay;
+  /** whether a drawing that is wide is turned by a quarter where the sheet is tall, and the other way round */
+  turned?: boolean;
   label: string;
   children?: ReactNode;
 };
@@ -59,6 +61,7 @@ export function Sheet({
   onPoint,
   describe,
   overlay,
+  turned = false,
   label,
   children,
 }: Props) {
@@ -99,9 +102,17 @@ export function Sheet({
   );
   const view = useMemo(() => {
     const small = size.width < 500;
-    const base = fitted(reach, size.width, size.height, quarters, small ? { x: 46, top: 40, bottom: 58 } : { x: 96, top: 56, bottom: 76 });
+    const { minX, maxX, minY, maxY } = boxOf(reach);
+    const isAcross = turned && maxX - minX > maxY - minY !== size.width > size.height;
+    const base = fitted(
+      reach,
+      size.width,
+      size.height,
+      quarters + (isAcross ? 1 : 0),
+      small ? { x: 46, top: 40, bottom: 58 } : { x: 96, top: 56, bottom: 76 },
+    );
     return zoomed(base, zoom);
-  }, [reach, size, quarters, zoom]);
+  }, [reach, size, quarters, turned, zoom]);
 
   const fit = useCallback(() => select(svg.current!).call(behaviour.current!.transform, zoomIdentity), []);
   const scale = (by: number) => select(svg.current!).call(behaviour.current!.scaleBy, by);
