@@ -52,7 +52,7 @@ test('the round: a gap is measured, a room looked at, a snag found at a place, w
   await expect(page.getByAltText('Snag 1: A lip beside the door')).toBeVisible();
   await expect(page.getByText('kept on this device and sent when there is network')).toBeHidden();
   await saved(page);
-  expect((await stored(request, id)).snags).toMatchObject([{ photo: expect.stringMatching(/^[0-9a-f]{64}$/) as string }]);
+  expect((await stored(request, id)).snags?.[0]?.photo).toMatch(/^[0-9a-f]{64}$/);
   await press(page, 'Settled');
   await expect(page.getByText('0 open snags')).toBeVisible();
   await page.keyboard.press('z');
