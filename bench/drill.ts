@@ -1,6 +1,6 @@
 import { FAULTS, planted, RULE_OF, said, type Fault } from '../src/core/drill';
 
-/** 1,000 seeded floors: each planted fault is what the audit finds, and no other of any kind with it. */
+/** 1,000 seeded floors: each planted fault is what is said of the floor, and no other of any kind with it. */
 export function measureDrill(): void {
   const times: number[] = [];
   let [floors, faults, missed, others, none] = [0, 0, 0, 0, 0];
@@ -21,6 +21,6 @@ export function measureDrill(): void {
   }
   times.sort((a, b) => a - b);
   console.log(
-    `drill: ${floors} floors with ${faults} faults: not found by the audit ${missed}, found besides ${others}, no floor for ${none}; made in ${times[floors >> 1]!.toFixed(0)} ms (median), ${times[floors - 1]!.toFixed(0)} ms (worst)`,
+    `drill: ${floors} floors with ${faults} faults: not found ${missed}, found besides ${others}, no floor for ${none}; made in ${times[floors >> 1]!.toFixed(0)} ms (median), ${times[floors - 1]!.toFixed(0)} ms (worst)`,
   );
 }

@@ -118,6 +118,8 @@ test('the guide opens at the stage one is in, by a key and by touch; another pag
   const guide = page.getByRole('dialog');
   await expect(guide.getByRole('heading', { name: '4. Set out the rows' })).toBeVisible();
   await expect(guide).toContainText('A strip under 50 mm');
+  const picture = guide.getByRole('img', { name: 'Set out the rows, on a sample floor' });
+  await expect.poll(() => picture.evaluate((img) => (img as HTMLImageElement).naturalWidth)).toBeGreaterThan(600);
   await guide.getByLabel('Look for a word').fill('asbestos');
   await page.keyboard.press('Enter');
   await guide.getByRole('button', { name: '2. Look at the base' }).click();

@@ -101,7 +101,7 @@ function Papers() {
       <Mistake text={wrong} />
       <Folds
         of="handover"
-        open={['what']}
+        open={[]}
         parts={[
           {
             name: 'what',
