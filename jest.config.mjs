@@ -19,6 +19,8 @@ const common = {
 
 /** Core, formats, data and command line run in Node; what draws runs in jsdom. */
 const config = {
+  // one more than Jest takes by itself on a machine of two cores
+  maxWorkers: '100%',
   projects: [
     {
       ...common,
