@@ -58,6 +58,36 @@ test('a bound on the rack is kept by the plan, and costs planks rather than limi
   expect(one.findings.filter((f) => f.level === 'must')).toEqual(free.findings.filter((f) => f.level === 'must'));
 });
 
+test('planks of several lengths have a price and a rack too: calm leaves fewer faults, thrifty opens fewer planks, a bound is kept', () => {
+  const sizes = [1800, 1200, 600].map((length, i) => ({ length, width: 192, share: i === 0 ? 0.5 : 0.25 }));
+  const sums = { calm: { planks: 0, faults: 0 }, thrifty: { planks: 0, faults: 0 } };
+  for (const [long, wide] of [
+    [6100, 4200],
+    [4700, 5200],
+    [7300, 3100],
+  ] as const) {
+    const job = newJob('Room', 'metric', long, wide);
+    const limits = { ...job.product.limits, stagger: 200, endPiece: 250 };
+    const plan = (stagger: object) => {
+      const made = planJob({ ...job, kerf: 3, product: { ...job.product, planks: sizes, limits }, layout: { ...job.layout, stagger: { ...job.layout.stagger, ...stagger } } }); // prettier-ignore
+      if (!made.ok) throw new Error(made.problems[0]!.text);
+      expect(made.value.findings.filter((f) => f.level === 'must')).toEqual([]);
+      return made.value;
+    };
+    for (const [name, price] of [
+      ['calm', 0.3],
+      ['thrifty', 30],
+    ] as const) {
+      const { totals, findings } = plan({ price });
+      sums[name].planks += totals.planks;
+      sums[name].faults += findings.filter((f) => f.rule !== 'measure-again').length;
+    }
+    expect(rackOf(plan({ rack: 2 }).floors).greatest).toBeLessThanOrEqual(2);
+  }
+  expect(sums.calm.faults).toBeLessThanOrEqual(sums.thrifty.faults);
+  expect(sums.thrifty.planks).toBeLessThan(sums.calm.planks);
+});
+
 test('the stop is set once for equal lengths that follow each other, and rows cut ahead save settings', () => {
   const job = { ...newJob('Room', 'metric', 5300, 4000), kerf: 3 };
   const made = planJob(job, { steps: 2000 });

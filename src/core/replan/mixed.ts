@@ -1,5 +1,17 @@
 import type { Job, Product } from '../given';
-import { isSingle, layMixed, mixedSizes, REPEAT_ROWS, schoolFor, searchRunOf, wishesOf, type SearchContact, type SearchRun } from '../rows';
+import {
+  isSingle,
+  layMixed,
+  mixedSizes,
+  priceFor,
+  RACK,
+  REPEAT_ROWS,
+  schoolFor,
+  searchRunOf,
+  wishesOf,
+  type SearchContact,
+  type SearchRun,
+} from '../rows';
 import { allJoints, type FloorToLay } from './ground';
 import type { Joints } from './joints';
 
@@ -68,6 +80,7 @@ export function mixedJoints(job: Pick<Job, 'kerf'>, group: readonly FloorToLay[]
   const anew = hurt(all, kept, group);
   if (anew.size === 0) return kept;
   const pins = new Map(all.runs.flatMap(({ joints }, i) => (anew.has(i) || joints.length === 0 ? [] : [[i, joints] as const])));
+  const school = schoolFor(layout.stagger.school, product);
   const cuts = layMixed({
     runs: all.runs.map((r) => r.line),
     pins,
@@ -75,8 +88,10 @@ export function mixedJoints(job: Pick<Job, 'kerf'>, group: readonly FloorToLay[]
     sizes: mixedSizes(product),
     perBox: product.perBox,
     kerf: job.kerf,
-    school: schoolFor(layout.stagger.school, product),
+    school,
     seed: layout.stagger.seed,
+    price: layout.stagger.price ?? priceFor(school),
+    rack: layout.stagger.rack ?? RACK,
     steps: steps ?? MOST_STEPS,
   });
   const found = kept.map((own) => own);

@@ -6,7 +6,7 @@ import { butted } from './butts';
 import { allowedStarters, isSingle, type RunLine } from './joints';
 import { REPEAT_ROWS } from './looks';
 import { matesOf } from './mates';
-import { layMixed, type MixedCut, type MixedSize } from './mixed';
+import { layMixed, type MixedCut, type MixedSize, type MixedTask } from './mixed';
 import { handOf } from './pins';
 import type { FloorRuns, Run } from './runs';
 import { mixesLengths, patternOf, schoolFor, type PatternFloor, type Stretches } from './schools';
@@ -273,7 +273,8 @@ export function cutsOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonly
     }
     return found;
   };
-  if (mixesLengths(product)) return byFloor(mixedCuts(searched, product, { kerf, school, seed }, options));
+  const { price = priceFor(school), rack: bound } = layout.stagger;
+  if (mixesLengths(product)) return byFloor(mixedCuts(searched, product, { kerf, school, seed, price, rack: bound ?? RACK }, options));
 
   const mates = matesOf(
     group.flatMap((g) => g.runs).map((run, index) => ({ ...run, index })),
@@ -286,7 +287,6 @@ export function cutsOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonly
   // in the largest floors hardly any plank has room for more, and to look takes long
   const planksOf = (cuts: readonly Cut[]) =>
     cuts.length > MOST_SAWN ? new Set(cuts.map((c) => c.plank)).size : planksSawn(toSaw, sized(cuts), kerf);
-  const { price = priceFor(school), rack: bound } = layout.stagger;
   const butts = group.map((g) => g.floor.layout.stagger.butts ?? 0);
   return sized(floorFor(searched, { mates, kerf, school, seed, price, bound, tape, butts }, planksOf, options));
 }
@@ -305,7 +305,7 @@ export function mixedSizes(product: Product): ReadonlyMap<number, readonly Mixed
 function mixedCuts(
   { asked: runs, joints: pins, contacts }: Searched,
   product: Product,
-  settings: Pick<SearchTask, 'kerf' | 'school' | 'seed'>,
+  settings: Pick<MixedTask, 'kerf' | 'school' | 'seed' | 'price' | 'rack'>,
   { steps, progress }: LayOptions,
 ): readonly MixedCut[] {
   return layMixed({ runs, pins, contacts, sizes: mixedSizes(product), perBox: product.perBox, ...settings, steps }, progress);

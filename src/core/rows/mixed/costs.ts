@@ -1,12 +1,38 @@
 import { SAME_LENGTH } from '../joints';
-import { likenessWeight } from '../looks';
-import type { Pair, SearchRun, Ties } from '../ties';
+import { flightOf, likenessWeight, SMALL_PIECE, STAIRS_STEPS, STAIRS_WEIGHT, stepBetween } from '../looks';
+import type { Band, Pair, SearchRun, Ties } from '../ties';
 import { faultsOf, NO_WISHES } from '../wishes';
 import type { Row } from './task';
+
+/** For each run the flights that it may have part in: those that follow each other, one a row, from up to so many rows before. */
+function flightsOf({ next }: Ties): readonly (readonly (readonly number[])[])[] {
+  const of: (readonly number[])[][] = Array.from(next, () => []);
+  next.forEach((_, i) => {
+    const chain = [i];
+    for (let at = next[i]!; at >= 0 && chain.length <= STAIRS_STEPS.most; at = next[at]!) chain.push(at);
+    if (chain.length > STAIRS_STEPS.least) for (const r of chain) of[r]!.push(chain);
+  });
+  return of;
+}
 
 /** What runs cost as they lie: broken limits, and faults of looks. */
 export function rowCosts(runs: readonly SearchRun[], ties: Ties, rows: readonly Row[]) {
   const near = (p: Pair): number => nearJoints(rows[p.a]!.joints, rows[p.b]!.joints, p.from, p.to, p.within);
+  const flights = flightsOf(ties);
+  const climbs = (chain: readonly number[]): boolean => {
+    const steps: number[] = [];
+    for (let k = 1; k < chain.length; k++) {
+      const [a, b] = [rows[chain[k - 1]!]!.joints[0], rows[chain[k]!]!.joints[0]];
+      if (a === undefined || b === undefined) break;
+      steps.push(stepBetween(a, b, runs[chain[0]!]!.plank));
+    }
+    return flightOf(steps) > 0;
+  };
+  const isBand = (band: Band, end: 'first' | 'last'): boolean =>
+    band.every((r) => {
+      const { lengths } = rows[r]!;
+      return (end === 'first' ? lengths[0]! : lengths[lengths.length - 1]!) < SMALL_PIECE * runs[r]!.endPiece - SAME_LENGTH;
+    });
   return {
     mustsOf(i: number): number {
       const { lengths, joints } = rows[i]!;
@@ -23,6 +49,8 @@ export function rowCosts(runs: readonly SearchRun[], ties: Ties, rows: readonly 
     looksOf(i: number): number {
       let sum = 0;
       for (const p of ties.likenesses[i]!) sum += near(p) > 0 ? likenessWeight(p.rowsApart) : 0;
+      for (const chain of flights[i]!) if (climbs(chain)) sum += STAIRS_WEIGHT;
+      for (const band of ties.bands[i]!) sum += Number(isBand(band, 'first')) + Number(isBand(band, 'last'));
       const run = runs[i]!;
       if (run.wishes && run.wishes !== NO_WISHES) sum += faultsOf(run.wishes, run, rows[i]!.joints).looks;
       return sum;

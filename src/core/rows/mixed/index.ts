@@ -20,12 +20,19 @@ export type { MixedCut, MixedSize, MixedTask } from './task';
 /** What a broken limit weighs: more than all boxes, planks and looks of a floor. */
 const MUST = 1000;
 /** What a plank that lies in the boxes weighs, and a share of a box for each of its planks; and faults of looks by whether they come first. */
-const WEIGHTS = { plank: 3, inBox: 30, look: { first: 45, last: 2 } };
+const WEIGHTS = {
+  plank: 3,
+  inBox: 30,
+  look: { first: 45, last: 2 },
+  /* one that lies in an opened box, where nobody said a price */ lying: 0.5,
+};
+/** Of what a plank is worth so much is one that lies in an opened box anyway. */
+const LYING = 1 / 30;
 /** Temperatures, first and last: a plank more is taken often at first, hardly ever in the end. */
 const HOT = 20;
 const COLD = 0.3;
 /** Steps that are spent on looks alone, as a share of those before. */
-const LOOKS_SHARE = 1.5;
+const LOOKS_SHARE = 3;
 /** Draws of one run before the best of them is taken, where one was found; more where none was. */
 const DRAWS = { found: 24, most: 60 };
 /** How often progress is told. */
@@ -42,7 +49,7 @@ export function layMixed(task: MixedTask, progress?: Progress): readonly MixedCu
   const free = runs.flatMap((run, i) => (isSingle(run) ? [] : [i]));
   const pools = emptyPools(task.sizes);
   const poolOf = (i: number): Pool => pools.get(runs[i]!.size)!;
-  const lookWeight = task.school === 'free' ? WEIGHTS.look.first : WEIGHTS.look.last;
+  let lookWeight = task.school === 'free' ? WEIGHTS.look.first : WEIGHTS.look.last;
   const { mustsOf, looksOf } = rowCosts(runs, ties, rows);
   const costOf = (i: number): number => MUST * mustsOf(i) + lookWeight * looksOf(i);
   const lay = (i: number, row: Row): void => {
@@ -118,8 +125,11 @@ export function layMixed(task: MixedTask, progress?: Progress): readonly MixedCu
   bestRows.forEach((row, i) => lay(i, row));
   const whole = (boxes: number) => Math.ceil(boxes - 1e-9);
   const most = whole(opened(pools, kerf).boxes);
-  // what is in a box that is opened anyway is there to be laid: then looks decide, as long as no further box is opened
-  drawAnew(LOOKS_SHARE, HOT / 20, COLD / 3, ({ boxes, planks }) => MUST * Math.max(0, whole(boxes) - most) + 0.5 * planks);
+  // what is in a box that is opened anyway is there to be laid: then looks decide, and a further box is worth what its planks are
+  lookWeight = WEIGHTS.look.last;
+  const plank = lookWeight * task.price;
+  const weigh = ({ boxes, planks }: Opened) => plank * (task.perBox * Math.max(0, whole(boxes) - most) + LYING * planks);
+  drawAnew(LOOKS_SHARE, HOT / 20, COLD / 3, weigh);
   progress?.(1);
   return cut(task, bestRows);
 }

@@ -17,6 +17,10 @@ export type MixedTask = {
   readonly kerf: number;
   readonly school: School;
   readonly seed: number;
+  /** how many faults of looks a plank is worth */
+  readonly price: number;
+  /** the most remainders that should wait at once */
+  readonly rack: number;
   readonly steps?: number;
 };
 
