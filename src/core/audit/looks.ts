@@ -112,6 +112,18 @@ export const patternLost: Rule = (floor, say) => {
   );
 };
 
+/** Of runs from left to right, the one that lies longest under [from, to]; the first of those that lie as long. */
+function longestUnder<R>(from: number, to: number, runs: readonly R[], reachOf: (run: R) => readonly [number, number]): R | undefined {
+  let [found, longest]: [R | undefined, number] = [undefined, 0];
+  for (const run of runs) {
+    const [low, high] = reachOf(run);
+    if (low >= to) break;
+    const overlap = Math.min(high, to) - Math.max(low, from);
+    if (overlap > longest) [found, longest] = [run, overlap];
+  }
+  return found;
+}
+
 /** Bands: three rows one under the other that begin, or end, with a small piece. Mend: another starter in the middle one. */
 export const bands: Rule = (floor, say) => {
   const small = SMALL_PIECE * floor.product.limits.endPiece - ROUNDING;
@@ -124,10 +136,11 @@ export const bands: Rule = (floor, say) => {
         const chain = [start];
         for (const below of runs.slice(1)) {
           const at = chain[chain.length - 1]!;
-          const overlap = (x: readonly LaidPiece[]) =>
-            Math.min(x[x.length - 1]!.box.maxX, at[at.length - 1]!.box.maxX) - Math.max(x[0]!.box.minX, at[0]!.box.minX);
-          const next = [...below].sort((p, q) => overlap(q) - overlap(p))[0];
-          if (!next || overlap(next) <= 0) break;
+          const next = longestUnder(at[0]!.box.minX, at[at.length - 1]!.box.maxX, below, (x) => [
+            x[0]!.box.minX,
+            x[x.length - 1]!.box.maxX,
+          ]);
+          if (!next) break;
           chain.push(next);
         }
         const ends = chain.map((run) => (end === 'begin' ? run[0]! : run[run.length - 1]!));
@@ -149,12 +162,6 @@ type RunJoints = ReturnType<typeof runJoints>[number];
 /** A run and those under it, one a row, each the one that overlaps the run above it most: their rows and first joints, and how far their planks reach. */
 type Chain = readonly { readonly n: number; readonly w: number; readonly u: number; readonly from: number; readonly to: number }[];
 
-/** The run that lies under another longest. */
-function under({ from, to }: RunJoints, runs: readonly RunJoints[]): RunJoints | undefined {
-  const overlap = (x: RunJoints) => Math.min(x.to, to) - Math.max(x.from, from);
-  return runs.filter((x) => overlap(x) > 0).sort((p, q) => overlap(q) - overlap(p))[0];
-}
-
 /** Every chain of runs of a floor that begins under none: rows that follow each other, laid of planks of one length. */
 function chainsOf({ rows }: AuditedFloor): { readonly chain: Chain; readonly length: number }[] {
   const measured = rows.map((row) => ({ row: row.row, runs: runJoints(row), length: longestPiece(row) }));
@@ -169,7 +176,7 @@ function chainsOf({ rows }: AuditedFloor): { readonly chain: Chain; readonly len
         const { row } = measured[k]!;
         chain.push({ n: row.n, w: (row.from + row.to) / 2, u: at.joints[0]!.u, from: at.from, to: at.to });
         const below = measured[k + 1];
-        at = below?.row.n === row.n + 1 ? under(at, below.runs) : undefined;
+        at = below?.row.n === row.n + 1 ? longestUnder(at.from, at.to, below.runs, (x) => [x.from, x.to]) : undefined;
       }
       chains.push({ chain, length: top.length });
     }

@@ -1,4 +1,4 @@
-import { boxOf, clipHalf, insidePolygon, signedArea, turned, type MultiPolygon, type Point, type Span } from '../geometry';
+import { boxOf, clipHalf, insidePolygon, signedArea, turned, type Box, type MultiPolygon, type Point, type Span } from '../geometry';
 import type { Floor } from '../floors';
 import { runningDoorways, type SetOut } from '../setout';
 import { REACHES_IN, REGISTER_CLEAR, SMALL_PIECE } from './looks';
@@ -48,21 +48,40 @@ export function wishesOf(floor: Floor, { frame }: Pick<SetOut, 'frame'>, runs: r
   const hidden = (run: Run) =>
     closets.some((b) => run.u0 >= b.minX - 1 && run.u1 <= b.maxX + 1 && run.w0 >= b.minY - 1 && run.w1 <= b.maxY + 1);
 
+  /** What lies in a row's band, of all that may be wished there: looked up once a row, for a corridor has hundreds of doorways. */
+  const inRow = new Map<number, { registers: Box[]; crosswise: typeof crosswise; busy: Box[]; corners: Point[] }>();
+  const bandOf = ({ n, from, to }: Run['row']) => {
+    const known = inRow.get(n);
+    if (known) return known;
+    const touches = (low: number, high: number) => high > from - 1 && low < to + 1;
+    const found = {
+      registers: registers.filter((b) => touches(b.minY, b.maxY)),
+      crosswise: crosswise.filter((d) => touches(d.low, d.high)),
+      busy: busy.filter((b) => touches(b.minY, b.maxY)),
+      corners: corners.filter(([, w]) => touches(w, w)),
+    };
+    inRow.set(n, found);
+    return found;
+  };
+
   return runs.map((run) => {
     const { from, to } = run.row;
+    const own = bandOf(run.row);
     const seen = closets.length > 0 && !hidden(run);
     const across = (low: number, high: number) => Math.min(run.w1, high) - Math.max(run.w0, low);
     const within = (u0: number, u1: number) => u1 > run.u0 && u0 < run.u1;
-    const clear = registers
+    const clear = own.registers
       .filter((box) => Math.min(to, box.maxY) - Math.max(from, box.minY) > 1)
       .map((box): Span => [box.minX - REGISTER_CLEAR, box.maxX + REGISTER_CLEAR])
       .filter(([a, b]) => within(a, b));
-    const joint = crosswise
+    const joint = own.crosswise
       .filter((d) => across(d.low, d.high) >= REACHES_IN && run.u0 < d.left + 60 && run.u1 > d.right - 60)
       .map((d): Span => [d.left + gap, d.right - gap]);
     const long = [
-      ...busy.filter((b) => across(b.minY, b.maxY) >= REACHES_IN && within(b.minX, b.maxX)).map((b): Span => [b.minX + 20, b.maxX - 20]),
-      ...corners.filter(([u, w]) => w > run.w0 + 1 && w < run.w1 - 1 && u > run.u0 + 1 && u < run.u1 - 1).map(([u]): Span => [u, u]),
+      ...own.busy
+        .filter((b) => across(b.minY, b.maxY) >= REACHES_IN && within(b.minX, b.maxX))
+        .map((b): Span => [b.minX + 20, b.maxX - 20]),
+      ...own.corners.filter(([u, w]) => w > run.w0 + 1 && w < run.w1 - 1 && u > run.u0 + 1 && u < run.u1 - 1).map(([u]): Span => [u, u]),
     ];
     const forbidden = armEnds(run, floor.product.limits.endPiece);
     return clear.length + joint.length + long.length + forbidden.length === 0 && !seen

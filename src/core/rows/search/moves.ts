@@ -139,10 +139,12 @@ export function moves({ task, free, allowed, terms, stock, starters, random }: S
   };
 
   const partners = partnersOf(runs, free, task.mates, kerf, starters);
+  // to pair the thousands of a large floor takes longer, and a move changes less of it
+  const pairedEvery = Math.max(PAIRED_EVERY, Math.floor(free.length / 20));
   let shifts = 0;
   /** Shifts a run's joints, and with them those of every run whose plank would no longer hold both of its pieces: no plank more is opened for it. */
   const shift = (i: number): boolean => {
-    if (shifts++ % PAIRED_EVERY === 0) partners.pair();
+    if (shifts++ % pairedEvery === 0) partners.pair();
     const by = Math.round((random() * 2 - 1) * SHIFT_REACH);
     if (by === 0) return false;
     for (let at = i; at >= 0 && move.count < MOST_MOVED;) {

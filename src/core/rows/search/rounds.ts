@@ -27,13 +27,20 @@ export const priceFor = (school: School): number => (looksFirst(school) ? 0.6 : 
 
 /** What a plank weighs where planks are to be saved, and what a fault does where looks are mended. */
 const WEIGHT = { plank: 30, look: 10, far: 4 };
+/** In floors of more runs than this it is not looked how far the parts of a plank lie apart. */
+const MOST_NEAR = 1500;
 
 /**
  * First planks are saved, whatever it costs in looks; then faults of looks are taken out at that count of planks; then what a plank is worth in faults
  * decides. Where faults weigh as much as planks, all is one.
  */
-export function roundsFor(price: number, { from, part }: Pick<SearchTask, 'from' | 'part'> = {}): readonly Round[] {
-  const { plank, look, far } = WEIGHT;
+export function roundsFor(
+  price: number,
+  { runs = [], from, part }: Partial<Pick<SearchTask, 'runs' | 'from' | 'part'>> = {},
+): readonly Round[] {
+  const { plank, look } = WEIGHT;
+  // over hundreds of rows everything waits long, whatever is done, and to count it takes as long as all else
+  const far = runs.length > MOST_NEAR ? 0 : WEIGHT.far;
   const priced = { plank: look * price, look, far };
   const last = { swaps: 0.6, hot: 4, cold: 0.3 };
   if (from) return [{ share: 0.1, swaps: 0.2, hot: 1, cold: 0.1, weights: priced }, { ...last, share: 0.1, weights: priced }]; // prettier-ignore
