@@ -80,8 +80,17 @@ const endCap: Maker = ({ chance, display }) => {
   return laid && { laid, reach: [grown(hearths[wrong]!.outline, AT_WALL / 2)] };
 };
 
-/** Rooms in a line, with doorways from each to the next; `along` the planks, or across them. */
-function roomsInLine(job: Job, sizes: readonly number[], breadth: number, walls: number, doorAt: number, along: boolean): Job {
+/** Rooms one after the other, mm: how long and broad, the walls between them, where their doorways begin; along the planks or across them. */
+type Line = {
+  readonly sizes: readonly number[];
+  readonly breadth: number;
+  readonly walls: number;
+  readonly doorAt: number;
+  readonly along: boolean;
+};
+
+/** Rooms in a line, with doorways from each to the next. */
+function roomsInLine(job: Job, { sizes, breadth, walls, doorAt, along }: Line): Job {
   const placed = (from: number, size: number): [number, number][] =>
     along ? box([from, 0], size, breadth) : box([0, from], breadth, size);
   const starts = sizes.map((_, i) => sizes.slice(0, i).reduce((sum, s) => sum + s + walls, 0));
@@ -109,7 +118,13 @@ const jamb: Maker = ({ chance, display }) => {
   if (chance.next() < 0.5) off.reverse();
   const between = rows * width + off[0] - off[1] - wall;
   const breadth = 2600 + 10 * chance.below(120);
-  const all = roomsInLine(job, [before, between, after], breadth, wall, 400 + 10 * chance.below(100), false);
+  const all = roomsInLine(job, {
+    sizes: [before, between, after],
+    breadth,
+    walls: wall,
+    doorAt: 400 + 10 * chance.below(100),
+    along: false,
+  });
   const asked: Job = { ...all, layout: { ...all.layout, setOut: { mode: 'row-edge-at', at: [0, before + off[0]] } } };
   const laid = laidAs(asked);
   return laid && { laid, reach: [] };
@@ -119,7 +134,7 @@ const jamb: Maker = ({ chance, display }) => {
 function beneathRooms({ chance, display }: Drawn, change: (job: Job, wrong: string) => Job): Made | null {
   const job = roomOf(chance, display);
   const sizes = [0, 1, 2].map(() => 1500 + 10 * chance.below(60));
-  const rooms = roomsInLine(job, sizes, 2600 + 10 * chance.below(60), 100, 900, true);
+  const rooms = roomsInLine(job, { sizes, breadth: 2600 + 10 * chance.below(60), walls: 100, doorAt: 900, along: true });
   const wrong = chance.pick(rooms.spaces);
   const laid = laidAs(change({ ...rooms, beneath: { materials: [...PRESET_MATERIALS], choices: [] } }, wrong.id));
   return laid && { laid, reach: [wrong.outline] };

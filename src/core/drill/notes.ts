@@ -1,12 +1,11 @@
 /** What stands written on a floor to practise on: what a tape, a meter or the eye would find there. */
-import { offWall, wallFrames } from '../floors';
-import { boxOf, roundPoint, type Point } from '../geometry';
-import { kitsOf, type Base, type Job } from '../given';
 import { METHOD_WORDS } from '../base';
 import { chosenFor } from '../beneath';
+import { offWall, wallFrames } from '../floors';
+import { boxOf, frameOf, roundPoint, turned, type Point } from '../geometry';
+import type { Base, Job } from '../given';
 import { gapsAt } from '../inspect';
 import { runningDoorways } from '../setout';
-import { frameOf, turned } from '../geometry';
 import { formatLength } from '../units';
 import type { Laid } from './floor';
 
@@ -79,15 +78,15 @@ export function doorwayNotes({ job, floor, plan }: Laid): readonly Note[] {
 }
 
 /** What has to be known beside the floor: what the product carries. */
-export const factsOf = ({ product, obstacles, kits, display }: Job): string => {
+export const factsOf = ({ product, obstacles = [], display }: Job): string => {
   const length = (mm: number) => formatLength(mm, display, { decimals: 1 });
-  const foot = (obstacles ?? []).some((o) => o.edge) && kitsOf({ kits }).length > 0;
+  const hasFoot = obstacles.some((o) => o.edge);
   return [
     `Planks are ${length(product.planks[0]!.length)} long and ${length(product.planks[0]!.width)} wide`,
     product.attachedPad > 0 ? `they carry a pad of their own` : '',
     `the gap wanted is ${length(product.limits.gap)}`,
     `joints of neighbouring rows at least ${length(product.limits.stagger)} apart`,
     `end pieces at least ${length(product.limits.endPiece)}, strips at least ${length(product.limits.rip)}`,
-    foot ? 'an end cap stands on its foot, and the floor keeps its gap to that' : '',
+    hasFoot ? 'an end cap stands on its foot, and the floor keeps its gap to that' : '',
   ].filter((t) => t !== '').join('; ') + '.'; // prettier-ignore
 };

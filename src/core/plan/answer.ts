@@ -20,7 +20,7 @@ import { setOut } from '../setout';
 import { boxesFor } from '../wood';
 import { cutList } from './cutlist';
 import { dealtPlanks } from './faces';
-import { boundRack } from './rack';
+import { boundRack, nearestRack } from './rack';
 import { summaryOf } from './summary';
 
 /** A plank that is opened, and the floor that opens it. */
@@ -39,7 +39,8 @@ export const pieces = answer({
     for (const { floors: group, cuts, least: own, rack } of before.rows) {
       const free = sawnOf(group, cuts, kerf);
       const floorsOf = (pieces: readonly (readonly Piece[])[]) => group.map((floor, g) => laidFloor(floor, pieces[g]!));
-      const sawn = rack === undefined ? free : boundRack(floorsOf(free.pieces), free.planks, rack);
+      const near = nearestRack(floorsOf(free.pieces), free.planks, kerf);
+      const sawn = rack === undefined ? near : boundRack(floorsOf(near.pieces), near.planks, { bound: rack, kerf });
       const numbered = planks.length;
       least += Math.min(own, sawn.planks.length);
       planks.push(...sawn.planks.map((p): Opened => ({ ...p, n: numbered + p.n, floor: group[0]!.id })));

@@ -31,7 +31,7 @@ test('bounded, no more wait than that, every piece has a plank, and only what wa
     fc.property(rows, fc.integer({ min: 1, max: 5 }), (drawn, bound) => {
       const floor = floorOf(drawn);
       const used = [...new Set(drawn.flat())].map((n) => ({ n, length: 1285, width: 192 }));
-      const { pieces, planks } = boundRack([floor], used, bound);
+      const { pieces, planks } = boundRack([floor], used, { bound, kerf: 3 });
       expect(rackOf([{ ...floor, pieces: pieces[0]! }]).greatest).toBeLessThanOrEqual(bound);
       expect(planks.map((p) => p.n)).toEqual(planks.map((_, k) => k + 1));
       expect(new Set(pieces[0]!.map((p) => p.plank)).size).toBe(planks.length);

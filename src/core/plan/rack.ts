@@ -1,4 +1,5 @@
 import type { Piece, PlanFloor, Plank } from '../given';
+import { joinedEnds, nearestPairs } from './nearest';
 
 type ToLay = Pick<PlanFloor, 'id' | 'rows' | 'pieces'>;
 
@@ -14,7 +15,13 @@ export type Rack = {
 };
 
 /** When a piece is laid: which one of all, and in which row, counted on from floor to floor. */
-type Laid = { readonly piece: Piece; readonly plank: number; readonly floor: string; readonly row: number; readonly rowOfAll: number };
+export type Laid = {
+  readonly piece: Piece;
+  readonly plank: number;
+  readonly floor: string;
+  readonly row: number;
+  readonly rowOfAll: number;
+};
 
 /** The pieces of floors in the order in which they are laid: floor by floor, row by row, each from left to right. */
 function layingOrder(floors: readonly ToLay[]): Laid[] {
@@ -106,28 +113,45 @@ function beyond(order: readonly Laid[], bound: number): ReadonlySet<Piece> {
   return parted;
 }
 
-/**
- * Opens planks rather than let more than so many remainders wait at once.
- *
- * @param floors whose planks are all of `planks`, and of no others
- * @returns the pieces and planks, numbered again as they are opened
- */
-export function boundRack(
-  floors: readonly ToLay[],
-  planks: readonly Plank[],
-  bound: number,
-): { readonly pieces: readonly Piece[][]; readonly planks: Plank[] } {
-  const order = layingOrder(floors);
-  const parted = beyond(order, bound);
+/** The pieces of each floor, and the planks, numbered as they are opened. */
+type Sawn = { readonly pieces: readonly Piece[][]; readonly planks: Plank[] };
+
+/** Pieces whose planks are told apart by keys, numbered again. */
+function renumbered(floors: readonly ToLay[], planks: readonly Plank[], keyOf: (piece: Piece) => number | Piece): Sawn {
   const sizes = new Map(planks.map((p) => [p.n, p]));
   const numbers = new Map<number | Piece, number>();
   const opened: Plank[] = [];
-  for (const { piece } of order) {
-    const key = parted.has(piece) ? piece : piece.plank;
+  for (const { piece } of layingOrder(floors)) {
+    const key = keyOf(piece);
     if (numbers.has(key)) continue;
     numbers.set(key, opened.length + 1);
-    opened.push({ ...sizes.get(piece.plank)!, n: opened.length + 1 });
+    const size = typeof key === 'number' ? key : piece.plank;
+    opened.push({ ...sizes.get(size)!, n: opened.length + 1 });
   }
-  const pieces = floors.map((floor) => floor.pieces.map((p): Piece => ({ ...p, plank: numbers.get(parted.has(p) ? p : p.plank)! })));
-  return { pieces, planks: opened };
+  return { pieces: floors.map((floor) => floor.pieces.map((p): Piece => ({ ...p, plank: numbers.get(keyOf(p))! }))), planks: opened };
+}
+
+/**
+ * Cuts the same pieces from as many planks so that their parts lie as near to each other as can be.
+ *
+ * @param floors whose planks are all of `planks`, and of no others
+ */
+export function nearestRack(floors: readonly ToLay[], planks: readonly Plank[], kerf: number): Sawn {
+  const other = nearestPairs(layingOrder(floors), planks, kerf);
+  return renumbered(floors, planks, (piece) => other.get(piece) ?? piece.plank);
+}
+
+/**
+ * Opens planks rather than let more than so many remainders wait at once; ends that lie alone then share a plank again where that lets no more wait.
+ *
+ * @param floors whose planks are all of `planks`, and of no others
+ */
+export function boundRack(floors: readonly ToLay[], planks: readonly Plank[], { bound, kerf }: { bound: number; kerf: number }): Sawn {
+  const order = layingOrder(floors);
+  const parted = beyond(order, bound);
+  const alone = renumbered(floors, planks, (piece) => (parted.has(piece) ? piece : piece.plank));
+  const own = floors.map((floor, i): ToLay => ({ ...floor, pieces: [...alone.pieces[i]!] }));
+  const again = layingOrder(own);
+  const joined = joinedEnds(again, alone.planks, { kerf, waiting: waitingOf(again, spansOf(again)), bound });
+  return joined.size === 0 ? alone : renumbered(own, alone.planks, (piece) => joined.get(piece) ?? piece.plank);
 }

@@ -1,0 +1,79 @@
+import fc from 'fast-check';
+import type { Piece, Plank } from '../given';
+import { assigned } from './assign';
+import { nearestPairs } from './nearest';
+
+/** Every order of the numbers below n. */
+const orders = (n: number): number[][] =>
+  n === 0 ? [[]] : orders(n - 1).flatMap((o) => Array.from({ length: n }, (_, k) => [...o.slice(0, k), n - 1, ...o.slice(k)]));
+
+test('the cheapest assignment is as cheap as the best of all orders, and none is given where there is none', () => {
+  const costs = fc.integer({ min: 1, max: 6 }).chain(
+    (n) =>
+    fc.array(fc.array(fc.oneof({ weight: 4, arbitrary: fc.integer({ min: 0, max: 50 }) }, fc.constant(Infinity)), { minLength: n, maxLength: n }), { minLength: n, maxLength: n }), // prettier-ignore
+  );
+  fc.assert(
+    fc.property(costs, (matrix) => {
+      const n = matrix.length;
+      const sum = (order: ArrayLike<number>) => Array.from(order).reduce((all, column, row) => all + matrix[row]![column]!, 0);
+      const best = Math.min(...orders(n).map(sum));
+      const found = assigned(n, (row, column) => matrix[row]![column]!);
+      if (best === Infinity) return expect(found).toBeNull();
+      expect([...new Set(found!)]).toHaveLength(n);
+      expect(sum(found!)).toBe(best);
+    }),
+  );
+});
+
+const LENGTH = 1285;
+const KERF = 3;
+type Drawn = { readonly share: number; readonly room: number; readonly holds: 'both' | 'starter' | 'closer' | 'middle' | 'whole' };
+
+/** Pieces of planks in an order in which they are laid. */
+const sawn = fc
+  .array(
+    fc.record({
+      share: fc.double({ min: 0.25, max: 0.75, noNaN: true }),
+      room: fc.double({ min: 0.7, max: 1, noNaN: true }),
+      holds: fc.constantFrom('both', 'both', 'both', 'both', 'starter', 'closer', 'middle', 'whole'),
+    }),
+    { minLength: 2, maxLength: 40 },
+  )
+  .map((list: readonly Drawn[]) =>
+    list.flatMap(({ share, room, holds }, i): Piece[] => {
+      const long = (LENGTH - KERF) * room;
+      const of = (from: number, to: number): Piece => ({ id: `${i} ${from}`, row: 1, outline: [], plank: i + 1, cut: { from, to, low: 0, high: 192 } }); // prettier-ignore
+      if (holds === 'whole') return [of(0, LENGTH)];
+      if (holds === 'middle') return [of(300, 700)];
+      return [
+        ...(holds === 'closer' ? [] : [of(LENGTH - long * share, LENGTH)]),
+        ...(holds === 'starter' ? [] : [of(0, long * (1 - share))]),
+      ];
+    }),
+  )
+  .chain((pieces) => fc.shuffledSubarray(pieces, { minLength: pieces.length }));
+
+test('the same pieces come from the same planks, each with room for the saw, and remainders never wait longer', () => {
+  fc.assert(
+    fc.property(sawn, (pieces) => {
+      const order = pieces.map((piece) => ({ piece, plank: piece.plank, floor: 'f1', row: 1, rowOfAll: 0 }));
+      const planks = [...new Set(pieces.map((p) => p.plank))].map((n): Plank => ({ n, length: LENGTH, width: 192 }));
+      const other = nearestPairs(order, planks, KERF);
+      const uses = (plankOf: (p: Piece) => number) => {
+        const all = new Map<number, { piece: Piece; at: number }[]>();
+        pieces.forEach((piece, at) => all.set(plankOf(piece), [...(all.get(plankOf(piece)) ?? []), { piece, at }]));
+        return all;
+      };
+      const after = uses((p) => other.get(p) ?? p.plank);
+      expect(after.size).toBe(planks.length);
+      for (const own of after.values()) {
+        const cuts = own.map((u) => u.piece.cut).sort((a, b) => a.from - b.from);
+        expect(cuts.length).toBeLessThanOrEqual(2);
+        for (let k = 1; k < cuts.length; k++) expect(cuts[k]!.from - cuts[k - 1]!.to).toBeGreaterThanOrEqual(KERF - 0.01);
+      }
+      const waits = (all: typeof after) =>
+        [...all.values()].reduce((sum, own) => sum + Math.max(...own.map((u) => u.at)) - Math.min(...own.map((u) => u.at)), 0);
+      expect(waits(after)).toBeLessThanOrEqual(waits(uses((p) => p.plank)));
+    }),
+  );
+});

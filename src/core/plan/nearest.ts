@@ -1,0 +1,119 @@
+/**
+ * Of all ways to cut the same pieces from the same planks the one whose remainders wait least: every starter lies at its plank's right end and every
+ * closer at the left one, so that planks can exchange their closers wherever there is room for the saw between both.
+ */
+import type { Piece, Plank } from '../given';
+import { assigned } from './assign';
+import type { Laid } from './rack';
+
+/** Cuts in files are rounded to a thousandth (mm). */
+const ROUNDED = 2e-3;
+/** So many planks are paired at once, exactly; of more those that are laid about the same time, half of them together with the next. */
+const AT_ONCE = 200;
+
+/** Ends with more pieces laid between them than this are not put on one plank where little may wait. */
+const FAR = 400;
+
+/** A plank with what is cut from its ends: when each is laid, and how long it is. */
+type Ends = { readonly plank: number; readonly length: number; starter: End | null; closer: End | null };
+type End = { readonly piece: Piece; readonly at: number; readonly long: number };
+
+/**
+ * @param order the pieces as they are laid
+ * @returns the plank of every piece that comes from another than before
+ */
+export function nearestPairs(order: readonly Laid[], planks: readonly Plank[], kerf: number): ReadonlyMap<Piece, number> {
+  const found = new Map<Piece, number>();
+  for (const own of endsBySize(order, planks, kerf)) {
+    own.sort((a, b) => middleOf(a) - middleOf(b));
+    const step = Math.ceil(AT_ONCE / 2);
+    for (let from = 0; from === 0 || from + step < own.length; from += step) pair(own.slice(from, from + AT_ONCE), kerf);
+    for (const { plank, closer } of own) if (closer && closer.piece.plank !== plank) found.set(closer.piece, plank);
+  }
+  return found;
+}
+
+const middleOf = ({ starter, closer }: Ends): number => ((starter ?? closer)!.at + (closer ?? starter)!.at) / 2;
+
+/** The planks of each size that nothing is cut from but a starter, a closer or both, side by side along the plank. */
+function endsBySize(order: readonly Laid[], planks: readonly Plank[], kerf: number): Ends[][] {
+  const uses = new Map<number, End[]>();
+  order.forEach(({ piece }, at) => {
+    const end = { piece, at, long: piece.cut.to - piece.cut.from };
+    const own = uses.get(piece.plank);
+    if (own) own.push(end);
+    else uses.set(piece.plank, [end]);
+  });
+  const sizes = new Map<string, Ends[]>();
+  for (const { n, length, width } of planks) {
+    const own = uses.get(n) ?? [];
+    const starter = own.find((e) => e.piece.cut.from > 0 && e.piece.cut.to > length - ROUNDED) ?? null;
+    const closer = own.find((e) => e.piece.cut.from < ROUNDED && e.piece.cut.to < length) ?? null;
+    const ends = { plank: n, length, starter, closer };
+    if (own.length === 0 || own.length !== Number(starter !== null) + Number(closer !== null) || !fits(starter, closer, length, kerf))
+      continue;
+    const key = `${length} ${width}`;
+    const alike = sizes.get(key);
+    if (alike) alike.push(ends);
+    else sizes.set(key, [ends]);
+  }
+  return [...sizes.values()];
+}
+
+/** Whether both ends have room on a plank, and the saw between them. */
+const fits = (starter: End | null, closer: End | null, length: number, kerf: number): boolean =>
+  starter === null || closer === null || starter.long + closer.long + kerf <= length + ROUNDED;
+
+/** Exchanges closers so that both parts of all planks together lie as near to each other as can be; none is left without a piece. */
+function pair(own: readonly Ends[], kerf: number): void {
+  const closers = own.map((e) => e.closer);
+  const columns = assigned(own.length, (row, column) => {
+    const { starter, length } = own[row]!;
+    const closer = closers[column]!;
+    if (starter === null && closer === null) return Infinity;
+    if (starter === null || closer === null) return 0;
+    return fits(starter, closer, length, kerf) ? Math.abs(starter.at - closer.at) : Infinity;
+  });
+  if (columns === null) return;
+  own.forEach((ends, i) => (ends.closer = closers[columns[i]!]!));
+}
+
+type Bounded = {
+  readonly kerf: number;
+  /** how many remainders wait after each piece; told of those that wait more */
+  readonly waiting: Int32Array;
+  readonly bound: number;
+};
+
+/**
+ * Starters and closers that lie alone on their planks, put on one where both have room and no more remainders wait than may: the nearest first.
+ *
+ * @returns the plank of every closer that comes from another than before
+ */
+export function joinedEnds(
+  order: readonly Laid[],
+  planks: readonly Plank[],
+  { kerf, waiting, bound }: Bounded,
+): ReadonlyMap<Piece, number> {
+  const found = new Map<Piece, number>();
+  for (const own of endsBySize(order, planks, kerf)) {
+    const starters = own.filter((e) => e.closer === null);
+    const closers = own.filter((e) => e.starter === null);
+    const pairs = starters.flatMap((s) =>
+      closers.flatMap((c) => {
+        const apart = Math.abs(s.starter!.at - c.closer!.at);
+        return apart <= FAR && fits(s.starter, c.closer, s.length, kerf) ? [{ s, c, apart }] : [];
+      }),
+    );
+    pairs.sort((a, b) => a.apart - b.apart || a.s.starter!.at - b.s.starter!.at);
+    for (const { s, c } of pairs) {
+      if (s.closer !== null || found.has(c.closer!.piece)) continue;
+      const [from, to] = [Math.min(s.starter!.at, c.closer!.at), Math.max(s.starter!.at, c.closer!.at)];
+      if (waiting.subarray(from, to).some((many) => many >= bound)) continue;
+      for (let at = from; at < to; at++) waiting[at]!++;
+      s.closer = c.closer;
+      found.set(c.closer!.piece, s.plank);
+    }
+  }
+  return found;
+}
