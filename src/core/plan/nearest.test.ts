@@ -25,39 +25,51 @@ test('the cheapest assignment is as cheap as the best of all orders, and none is
   );
 });
 
-const LENGTH = 1285;
+const LENGTHS = [1285, 900];
 const KERF = 3;
-type Drawn = { readonly share: number; readonly room: number; readonly holds: 'both' | 'starter' | 'closer' | 'middle' | 'whole' };
+type Drawn = {
+  readonly length: number;
+  readonly share: number;
+  readonly room: number;
+  readonly holds: 'both' | 'starter' | 'closer' | 'middle' | 'whole';
+};
 
 /** Pieces of planks in an order in which they are laid. */
 const sawn = fc
   .array(
     fc.record({
-      share: fc.double({ min: 0.25, max: 0.75, noNaN: true }),
+      length: fc.constantFrom(...LENGTHS),
+      share: fc.double({ min: 0.1, max: 0.9, noNaN: true }),
       room: fc.double({ min: 0.7, max: 1, noNaN: true }),
       holds: fc.constantFrom('both', 'both', 'both', 'both', 'starter', 'closer', 'middle', 'whole'),
     }),
     { minLength: 2, maxLength: 40 },
   )
   .map((list: readonly Drawn[]) =>
-    list.flatMap(({ share, room, holds }, i): Piece[] => {
-      const long = (LENGTH - KERF) * room;
+    list.flatMap(({ length, share, room, holds }, i): Piece[] => {
+      const long = (length - KERF) * room;
       const of = (from: number, to: number): Piece => ({ id: `${i} ${from}`, row: 1, outline: [], plank: i + 1, cut: { from, to, low: 0, high: 192 } }); // prettier-ignore
-      if (holds === 'whole') return [of(0, LENGTH)];
+      if (holds === 'whole') return [of(0, length)];
       if (holds === 'middle') return [of(300, 700)];
       return [
-        ...(holds === 'closer' ? [] : [of(LENGTH - long * share, LENGTH)]),
+        ...(holds === 'closer' ? [] : [of(length - long * share, length)]),
         ...(holds === 'starter' ? [] : [of(0, long * (1 - share))]),
       ];
     }),
   )
   .chain((pieces) => fc.shuffledSubarray(pieces, { minLength: pieces.length }));
 
+/** How long each plank is: it shows at the right end of a starter, or of a whole one. */
+const lengthOf = (pieces: readonly Piece[], n: number): number => {
+  const reach = Math.max(...pieces.filter((p) => p.plank === n).map((p) => p.cut.to));
+  return LENGTHS.find((l) => Math.abs(l - reach) < 1) ?? LENGTHS[0]!;
+};
+
 test('the same pieces come from the same planks, each with room for the saw, and remainders never wait longer', () => {
   fc.assert(
     fc.property(sawn, (pieces) => {
       const order = pieces.map((piece) => ({ piece, plank: piece.plank, floor: 'f1', row: 1, rowOfAll: 0 }));
-      const planks = [...new Set(pieces.map((p) => p.plank))].map((n): Plank => ({ n, length: LENGTH, width: 192 }));
+      const planks = [...new Set(pieces.map((p) => p.plank))].map((n): Plank => ({ n, length: lengthOf(pieces, n), width: 192 }));
       const other = nearestPairs(order, planks, KERF);
       const uses = (plankOf: (p: Piece) => number) => {
         const all = new Map<number, { piece: Piece; at: number }[]>();
@@ -66,9 +78,10 @@ test('the same pieces come from the same planks, each with room for the saw, and
       };
       const after = uses((p) => other.get(p) ?? p.plank);
       expect(after.size).toBe(planks.length);
-      for (const own of after.values()) {
+      for (const [n, own] of after) {
         const cuts = own.map((u) => u.piece.cut).sort((a, b) => a.from - b.from);
         expect(cuts.length).toBeLessThanOrEqual(2);
+        for (const { to } of cuts) expect(to).toBeLessThanOrEqual(planks.find((p) => p.n === n)!.length + 0.01);
         for (let k = 1; k < cuts.length; k++) expect(cuts[k]!.from - cuts[k - 1]!.to).toBeGreaterThanOrEqual(KERF - 0.01);
       }
       const waits = (all: typeof after) =>

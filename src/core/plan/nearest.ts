@@ -24,7 +24,7 @@ type End = { readonly piece: Piece; readonly at: number; readonly long: number }
  */
 export function nearestPairs(order: readonly Laid[], planks: readonly Plank[], kerf: number): ReadonlyMap<Piece, number> {
   const found = new Map<Piece, number>();
-  for (const own of endsBySize(order, planks, kerf)) {
+  for (const own of endsByWidth(order, planks, kerf)) {
     own.sort((a, b) => middleOf(a) - middleOf(b));
     const step = Math.ceil(AT_ONCE / 2);
     for (let from = 0; from === 0 || from + step < own.length; from += step) pair(own.slice(from, from + AT_ONCE), kerf);
@@ -35,8 +35,8 @@ export function nearestPairs(order: readonly Laid[], planks: readonly Plank[], k
 
 const middleOf = ({ starter, closer }: Ends): number => ((starter ?? closer)!.at + (closer ?? starter)!.at) / 2;
 
-/** The planks of each size that nothing is cut from but a starter, a closer or both, side by side along the plank. */
-function endsBySize(order: readonly Laid[], planks: readonly Plank[], kerf: number): Ends[][] {
+/** The planks of each width, of whatever length, that nothing is cut from but a starter, a closer or both, side by side along the plank. */
+function endsByWidth(order: readonly Laid[], planks: readonly Plank[], kerf: number): Ends[][] {
   const uses = new Map<number, End[]>();
   order.forEach(({ piece }, at) => {
     const end = { piece, at, long: piece.cut.to - piece.cut.from };
@@ -44,7 +44,7 @@ function endsBySize(order: readonly Laid[], planks: readonly Plank[], kerf: numb
     if (own) own.push(end);
     else uses.set(piece.plank, [end]);
   });
-  const sizes = new Map<string, Ends[]>();
+  const widths = new Map<number, Ends[]>();
   for (const { n, length, width } of planks) {
     const own = uses.get(n) ?? [];
     const starter = own.find((e) => e.piece.cut.from > 0 && e.piece.cut.to > length - ROUNDED) ?? null;
@@ -52,27 +52,26 @@ function endsBySize(order: readonly Laid[], planks: readonly Plank[], kerf: numb
     const ends = { plank: n, length, starter, closer };
     if (own.length === 0 || own.length !== Number(starter !== null) + Number(closer !== null) || !fits(starter, closer, length, kerf))
       continue;
-    const key = `${length} ${width}`;
-    const alike = sizes.get(key);
+    const alike = widths.get(width);
     if (alike) alike.push(ends);
-    else sizes.set(key, [ends]);
+    else widths.set(width, [ends]);
   }
-  return [...sizes.values()];
+  return [...widths.values()];
 }
 
-/** Whether both ends have room on a plank, and the saw between them. */
+/** Whether what is cut from a plank's ends has room on it, and the saw between both. */
 const fits = (starter: End | null, closer: End | null, length: number, kerf: number): boolean =>
-  starter === null || closer === null || starter.long + closer.long + kerf <= length + ROUNDED;
+  (starter?.long ?? 0) + (closer?.long ?? 0) + (starter && closer ? kerf : 0) <= length + ROUNDED;
 
-/** Exchanges closers so that both parts of all planks together lie as near to each other as can be; none is left without a piece. */
+/** Exchanges closers so that both parts of all planks together lie as near to each other as can be. */
 function pair(own: readonly Ends[], kerf: number): void {
   const closers = own.map((e) => e.closer);
   const columns = assigned(own.length, (row, column) => {
     const { starter, length } = own[row]!;
     const closer = closers[column]!;
-    if (starter === null && closer === null) return Infinity;
-    if (starter === null || closer === null) return 0;
-    return fits(starter, closer, length, kerf) ? Math.abs(starter.at - closer.at) : Infinity;
+    // none is left without a piece
+    if ((starter === null && closer === null) || !fits(starter, closer, length, kerf)) return Infinity;
+    return starter === null || closer === null ? 0 : Math.abs(starter.at - closer.at);
   });
   if (columns === null) return;
   own.forEach((ends, i) => (ends.closer = closers[columns[i]!]!));
@@ -96,7 +95,7 @@ export function joinedEnds(
   { kerf, waiting, bound }: Bounded,
 ): ReadonlyMap<Piece, number> {
   const found = new Map<Piece, number>();
-  for (const own of endsBySize(order, planks, kerf)) {
+  for (const own of endsByWidth(order, planks, kerf)) {
     const starters = own.filter((e) => e.closer === null);
     const closers = own.filter((e) => e.starter === null);
     const pairs = starters.flatMap((s) =>

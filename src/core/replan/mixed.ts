@@ -91,7 +91,6 @@ export function mixedJoints(job: Pick<Job, 'kerf'>, group: readonly FloorToLay[]
     school,
     seed: layout.stagger.seed,
     price: layout.stagger.price ?? priceFor(school),
-    rack: layout.stagger.rack ?? RACK,
     steps: steps ?? MOST_STEPS,
   });
   const found = kept.map((own) => own);

@@ -274,7 +274,7 @@ export function cutsOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonly
     return found;
   };
   const { price = priceFor(school), rack: bound } = layout.stagger;
-  if (mixesLengths(product)) return byFloor(mixedCuts(searched, product, { kerf, school, seed, price, rack: bound ?? RACK }, options));
+  if (mixesLengths(product)) return byFloor(mixedCuts(searched, product, { kerf, school, seed, price }, options));
 
   const mates = matesOf(
     group.flatMap((g) => g.runs).map((run, index) => ({ ...run, index })),
@@ -305,7 +305,7 @@ export function mixedSizes(product: Product): ReadonlyMap<number, readonly Mixed
 function mixedCuts(
   { asked: runs, joints: pins, contacts }: Searched,
   product: Product,
-  settings: Pick<MixedTask, 'kerf' | 'school' | 'seed' | 'price' | 'rack'>,
+  settings: Pick<MixedTask, 'kerf' | 'school' | 'seed' | 'price'>,
   { steps, progress }: LayOptions,
 ): readonly MixedCut[] {
   return layMixed({ runs, pins, contacts, sizes: mixedSizes(product), perBox: product.perBox, ...settings, steps }, progress);

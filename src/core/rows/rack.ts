@@ -10,11 +10,12 @@ import { randomFrom } from './random';
 import { alikeRuns } from './search/rounds';
 import type { Terms } from './search';
 import type { SearchRun } from './ties';
-import { waitsOf } from './waits';
 
 /** The most that should wait at once where nobody says it. */
 export const RACK = 6;
 
+/** An offcut that starts a later row is what people expect; a starter cut first, whose rest waits to close a row, is worth so many rows less. */
+const BACKWARDS = 0.5;
 const STEPS_A_RUN = 220;
 const MOST_STEPS = 60_000;
 /** In a floor of so many runs remainders wait over hundreds of them, and each step takes as much longer. */
@@ -98,7 +99,22 @@ export function racked(task: Racking): readonly Cut[] {
 
   const rowOf = (i: number) => runs[i]!.row;
   const room = (i: number) => runs[i]!.plank - kerf;
-  const { wait, load } = waitsOf(rowOf, count, bound);
+  const wait = (s: number, c: number): number => {
+    const rows = rowOf(s) - rowOf(c);
+    return rows >= 0 ? rows : BACKWARDS - rows;
+  };
+  /** how many remainders wait while a run is laid */
+  const waiting = new Int32Array(count + 1);
+  /** Adds a remainder that waits from one run to another, or takes it away: how many more are beyond the bound then; each weighs as much as a row of waiting. */
+  const load = (s: number, c: number, by: 1 | -1): number => {
+    let over = 0;
+    for (let t = Math.min(s, c), end = Math.max(s, c); t < end; t++) {
+      // of `by` 1 the one that is added is over, of −1 the one that is taken away was
+      if (waiting[t]! + (by > 0 ? 1 : 0) > bound) over += by;
+      waiting[t]! += by;
+    }
+    return over;
+  };
   // what waits and cannot be changed
   for (const own of groupedByPlank(cuts)) {
     const at = own.map((c) => c.segment.run);

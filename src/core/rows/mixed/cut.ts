@@ -1,10 +1,12 @@
-import { nearer, type Bin, type End } from './nearer';
+import type { Segment } from '../allocate';
 import { boxesOf, needOf, paired, sizeOf, smallest } from './pools';
 import type { MixedCut, MixedSize, MixedTask, Row } from './task';
 
+/** An end piece that is to be cut. */
+type End = { readonly segment: Segment; readonly length: number };
+
 /** Cuts the rows out of planks: every whole is a plank; ends are paired, and each pair takes a length of which boxes hold enough. */
-export function cut(task: MixedTask, rows: readonly Row[]): readonly MixedCut[] {
-  const { runs, kerf, sizes: all } = task;
+export function cut({ runs, kerf, sizes: all }: MixedTask, rows: readonly Row[]): readonly MixedCut[] {
   const cuts: MixedCut[] = [];
   let opened = 0;
   for (const [key, list] of all) {
@@ -29,7 +31,7 @@ export function cut(task: MixedTask, rows: readonly Row[]): readonly MixedCut[] 
         (right ? starters : closers).push({ segment: { run: i, place, kind, from, to }, length: to - from });
       });
     });
-    for (const { starter, closer, size } of nearer(task, sized(starters, closers, sizes, wholes, kerf))) {
+    for (const { starter, closer, size } of sized(starters, closers, sizes, wholes, kerf)) {
       opened++;
       if (closer) cuts.push({ segment: closer.segment, plank: opened, along: 0, size: size.index });
       if (starter) cuts.push({ segment: starter.segment, plank: opened, along: size.length - starter.length, size: size.index });
@@ -42,7 +44,7 @@ export function cut(task: MixedTask, rows: readonly Row[]): readonly MixedCut[] 
 }
 
 /** Ends in pairs, each pair with the size of plank that it takes: the shortest that will do, a longer one where boxes hold no more of that. */
-function sized(starters: End[], closers: End[], sizes: readonly MixedSize[], wholes: readonly number[], kerf: number): Bin[] {
+function sized(starters: End[], closers: End[], sizes: readonly MixedSize[], wholes: readonly number[], kerf: number) {
   for (const ends of [starters, closers]) ends.sort((a, b) => a.length - b.length || a.segment.run - b.segment.run);
   const lengths = (ends: readonly End[]) => ends.map((e) => e.length);
   const bins = paired(lengths(starters), lengths(closers), sizes, kerf).map(([s, c]) => ({

@@ -19,8 +19,6 @@ export type MixedTask = {
   readonly seed: number;
   /** how many faults of looks a plank is worth */
   readonly price: number;
-  /** the most remainders that should wait at once */
-  readonly rack: number;
   readonly steps?: number;
 };
 
