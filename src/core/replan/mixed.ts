@@ -4,7 +4,6 @@ import {
   layMixed,
   mixedSizes,
   priceFor,
-  RACK,
   REPEAT_ROWS,
   schoolFor,
   searchRunOf,
