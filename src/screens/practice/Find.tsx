@@ -83,10 +83,12 @@ export function Find({ exercise: { planted }, onAnswer }: Props) {
           )}
         />
       </div>
-      <Why tone="quiet">
-        {factsOf(job)} A zigzag is a sawn end{planted.faces ? '; equal letters are equal printed faces' : ''}
-        {planted.notes.length > 0 ? '; what is written was measured there' : ''}.
-      </Why>
+      {!over && (
+        <Why tone="quiet">
+          {factsOf(job)} A zigzag is a sawn end{planted.faces ? '; equal letters are equal printed faces' : ''}
+          {planted.notes.length > 0 ? '; what is written was measured there' : ''}.
+        </Why>
+      )}
       {alarms.length > 0 && !over && (
         <Why tone="should" role="status">
           Nothing is wrong there.

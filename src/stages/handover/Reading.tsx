@@ -125,7 +125,7 @@ function Papers() {
           },
         ]}
       />
-      <Why tone="quiet">
+      <Why tone="quiet" mb="4">
         The floor file holds the job, its log and the plan that was laid: opened years later from the list of floors, it says which plank to
         lift.
       </Why>
