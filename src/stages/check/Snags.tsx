@@ -2,10 +2,10 @@
 import { Box, Image } from '@chakra-ui/react';
 import { Camera } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type ChangeEvent } from 'react';
-import { isDate, type Job, type Snag } from '@/core/given';
+import { isDate, type Job, type Result, type Snag } from '@/core/given';
 import { edit, today, useJob, useSaving, useSpace, whoIsHere } from '@/ui/desk';
-import { sendOrKeep, sendWhatWaits } from '@/ui/desk/photos';
-import { waitingOf } from '@/ui/desk/waitingPhotos';
+import { sendPhoto, sendWhatWaits } from '@/ui/desk/photos';
+import { keepPhoto, waitingOf } from '@/ui/desk/waitingPhotos';
 import { Button, Mistake, Stops, TextField, Why } from '@/ui/kit';
 import styles from './check.module.css';
 import { place as placeAt, usePlace } from './looking';
@@ -17,7 +17,7 @@ const changeSnag = (words: string, id: string, change: (snag: Snag) => Snag) =>
 export function Snags() {
   const { snags = [], spaces } = useJob();
   const name = (id: string) => spaces.find((s) => s.id === id)?.name || id;
-  const { waiting, look } = useWaiting();
+  const { waiting, refused, take } = useSending();
   return (
     <>
       <NewSnag />
@@ -47,7 +47,12 @@ export function Snags() {
               >
                 {snag.settled ? 'Open again' : 'Settled'}
               </Button>
-              <Picture snag={snag} waits={waiting.includes(snag.id)} onKept={look} />
+              <Picture
+                snag={snag}
+                waits={waiting.includes(snag.id)}
+                refused={refused[snag.id]}
+                onPicture={(picture) => take(snag.id, picture)}
+              />
               <Button
                 aria-label={`Take away snag ${i + 1}`}
                 onClick={() => edit('snag taken away', (job) => ({ ...job, snags: job.snags?.filter((s) => s.id !== snag.id) }))}
@@ -112,38 +117,55 @@ function NewSnag() {
   );
 }
 
-/** The snags of which a picture waits on this device for the network; it is sent when there is some. */
-function useWaiting(): { waiting: readonly string[]; look: () => void } {
+/** The snags of which a picture is on its way, and what the server refused of one, by snag. */
+type Sending = { readonly waiting: readonly string[]; readonly refused: Readonly<Record<string, string | undefined>> };
+
+/** Pictures of snags on their way to the server; they go when the page opens, when one is taken, and when there is network again. */
+function useSending(): Sending & { take: (snag: string, picture: Blob) => Promise<void> } {
   const id = useSaving((s) => s.id);
-  const [waiting, setWaiting] = useState<readonly string[]>([]);
-  const look = useCallback(() => {
-    const keep = (snag: string, hash: string) => void changeSnag('a picture of a snag', snag, (s) => ({ ...s, photo: hash }));
-    const show = () => waitingOf(id).then(setWaiting);
-    void show().then(() => sendWhatWaits(id, keep)).then(show); // prettier-ignore
-  }, [id]);
+  const [sending, setSending] = useState<Sending>({ waiting: [], refused: {} });
+  const took = useCallback(
+    (snag: string, said: Result<{ readonly hash: string }>): boolean => {
+      // another job was opened meanwhile: it goes on waiting for this one
+      if (useSaving.getState().id !== id) return false;
+      if (said.ok) changeSnag('a picture of a snag', snag, (s) => ({ ...s, photo: said.value.hash }));
+      const wrong = said.ok ? undefined : said.problems[0]!.text;
+      setSending((now) => ({ ...now, refused: { ...now.refused, [snag]: wrong } }));
+      return true;
+    },
+    [id],
+  );
+  const send = useCallback(async () => {
+    const show = async () => {
+      const waiting = await waitingOf(id);
+      setSending((now) => ({ ...now, waiting }));
+    };
+    await show();
+    await sendWhatWaits(id, took);
+    await show();
+  }, [id, took]);
   useEffect(() => {
-    look();
-    window.addEventListener('online', look);
-    return () => window.removeEventListener('online', look);
-  }, [look]);
-  return { waiting, look };
+    const now = () => void send();
+    now();
+    window.addEventListener('online', now);
+    return () => window.removeEventListener('online', now);
+  }, [send]);
+  const take = async (snag: string, picture: Blob) => {
+    if (await keepPhoto(id, snag, picture)) await send();
+    // a browser that keeps nothing can send it all the same
+    else took(snag, await sendPhoto(picture));
+  };
+  return { ...sending, take };
 }
 
-function Picture({ snag, waits, onKept }: { snag: Snag; waits: boolean; onKept: () => void }) {
-  const id = useSaving((s) => s.id);
+type PictureProps = { snag: Snag; waits: boolean; refused: string | undefined; onPicture: (picture: Blob) => Promise<void> };
+
+function Picture({ snag, waits, refused, onPicture }: PictureProps) {
   const input = useRef<HTMLInputElement>(null);
-  const [state, setState] = useState<'idle' | 'sending' | { wrong: string }>('idle');
-  const take = async (event: ChangeEvent<HTMLInputElement>) => {
+  const take = (event: ChangeEvent<HTMLInputElement>) => {
     const file = event.target.files?.[0];
     event.target.value = '';
-    if (!file) return;
-    setState('sending');
-    const sent = await sendOrKeep(id, snag.id, file);
-    if (!sent.ok) return setState({ wrong: sent.problems[0]!.text });
-    const hash = sent.value;
-    if (hash === null) onKept();
-    else changeSnag('a picture of a snag', snag.id, (s) => ({ ...s, photo: hash }));
-    setState('idle');
+    if (file) void onPicture(file);
   };
   return (
     <>
@@ -153,13 +175,13 @@ function Picture({ snag, waits, onKept }: { snag: Snag; waits: boolean; onKept: 
         accept="image/jpeg,image/png,image/webp"
         hidden
         aria-label={`Picture of snag ${snag.id}`}
-        onChange={(e) => void take(e)}
+        onChange={take}
       />
-      <Button disabled={state === 'sending'} onClick={() => input.current?.click()}>
-        <Camera size={17} /> {state === 'sending' ? 'Sending …' : snag.photo ? 'Another picture' : 'Picture'}
+      <Button onClick={() => input.current?.click()}>
+        <Camera size={17} /> {snag.photo ? 'Another picture' : 'Picture'}
       </Button>
       {waits && <Why tone="should">The picture is kept on this device and sent when there is network.</Why>}
-      <Mistake text={typeof state === 'object' ? state.wrong : undefined} />
+      <Mistake text={refused} />
     </>
   );
 }
