@@ -12,8 +12,7 @@ import { covers, listsTruly, meets, sawnTruly, shapesOf, strayFindings, sumsUp, 
  * @returns findings, limits first; what is untrue has the rule `untrue`
  */
 export function judge(job: Pick<Job, 'display' | 'kerf' | 'tape'>, floors: readonly Floor[], plan: Plan): readonly Finding[] {
-  const untrue: Finding[] = [];
-  const say: Say = (floor, at, text) => untrue.push({ rule: 'untrue', level: 'must', floor, at: at && roundPoint(at), text });
+  const { untrue, say } = listing();
   const pairs = floors.flatMap((floor): { floor: Floor; own: PlanFloor }[] => {
     const own = plan.floors.find((f) => f.id === floor.id);
     const spaces = floor.spaces.map((s) => s.id);
@@ -54,10 +53,15 @@ export function judge(job: Pick<Job, 'display' | 'kerf' | 'tape'>, floors: reado
   return [...broken, ...untrue];
 }
 
+/** A list of what is untrue, and how something is put on it. */
+function listing(): { readonly untrue: Finding[]; readonly say: Say } {
+  const untrue: Finding[] = [];
+  return { untrue, say: (floor, at, text) => untrue.push({ rule: 'untrue', level: 'must', floor, at: at && roundPoint(at), text }) };
+}
+
 /** What of a plan's floors does not lock: pieces that meet without their factory ends or edges. Butts are the audit's to list. */
 export function unlocked(plan: Pick<Plan, 'planks' | 'floors'>): readonly Finding[] {
-  const untrue: Finding[] = [];
-  const say: Say = (floor, at, text) => untrue.push({ rule: 'untrue', level: 'must', floor, at: at && roundPoint(at), text });
+  const { untrue, say } = listing();
   for (const own of plan.floors) meets(plan, own, shapesOf(own, say), Infinity, say);
   return untrue;
 }

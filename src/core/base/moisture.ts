@@ -1,4 +1,4 @@
-import type { Base, Job, LimitSource, Moisture, MoistureMethod } from '../given';
+import type { Base, Job, LimitSource, Moisture, MoistureMethod, Substrate } from '../given';
 
 /** What the wettest reading that counts allows: laying at once, over a film that keeps vapour back, or not at all. */
 export type Verdict = 'fine' | 'film' | 'stop' | 'unknown';
@@ -11,6 +11,16 @@ export const PRESET_MOISTURE: Readonly<Record<MoistureMethod, Limits>> = {
   mass: { fine: 2, film: 4 },
   air: { fine: 75, film: 85 },
   wood: { fine: 12, film: 12 },
+};
+
+/** What a base is, in words. */
+export const SUBSTRATE_WORDS: Readonly<Record<Substrate, string>> = {
+  concrete: 'Concrete',
+  screed: 'Screed',
+  boards: 'Boards on joists',
+  sheet: 'Sheets of wood',
+  tile: 'Tiles',
+  'old-floor': 'An old floor that stays',
 };
 
 export const METHOD_WORDS: Readonly<Record<MoistureMethod, string>> = {

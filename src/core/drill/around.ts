@@ -1,9 +1,10 @@
 /** Faults that no row shows, but a tape or a meter: gaps, what holds the floor, feet, what lies beneath, how a doorway is met. */
 import { boxOf, type Point, type Ring } from '../geometry';
-import { PRESET_MATERIALS, rectangle, type Base, type Job, type Obstacle, type Opening, type Space } from '../given';
+import { PRESET_MATERIALS, type Base, type Job, type Obstacle, type Space } from '../given';
 import type { Display } from '../units';
 import type { Chance } from './chance';
-import { laidAs, roomOf, said, type Laid } from './floor';
+import { laidAs, said, type Laid } from './floor';
+import { boxAt, roomOf, roomsInLine } from './rooms';
 
 export const AROUND = ['jamb', 'no-gap', 'pinned', 'end-cap', 'second-pad', 'film'] as const;
 export type Around = (typeof AROUND)[number];
@@ -11,11 +12,9 @@ export type Around = (typeof AROUND)[number];
 /** Taps this near (mm) to a wall, or round a thing, have found it. */
 const AT_WALL = 380;
 
-const box = ([x, y]: Point, wide: number, deep: number): [number, number][] =>
-  rectangle(wide, deep).map(([u, v]) => [u + Math.round(x), v + Math.round(y)]);
 const grown = (ring: Ring, by: number): Ring => {
   const { minX, maxX, minY, maxY } = boxOf(ring);
-  return box([minX - by, minY - by], maxX - minX + 2 * by, maxY - minY + 2 * by);
+  return boxAt([minX - by, minY - by], maxX - minX + 2 * by, maxY - minY + 2 * by);
 };
 
 /** A floor with one such fault, and where a tap finds it. */
@@ -52,7 +51,7 @@ const pinned: Maker = ({ chance, display }) => {
   const things = [0.2, 0.5, 0.8].map((part, i): Obstacle => {
     const at: Point = [maxX * (part + 0.1 * (chance.next() - 0.5)), maxY * (0.25 + 0.5 * chance.next())];
     const size = chance.pick([60, 90, 120]);
-    return { id: `${i + 1}`, kind: size < 70 ? 'pipe' : 'post', outline: box(at, size, size) };
+    return { id: `${i + 1}`, kind: size < 70 ? 'pipe' : 'post', outline: boxAt(at, size, size) };
   });
   const tight = chance.below(things.length);
   const laid = laidAs(
@@ -69,8 +68,8 @@ const endCap: Maker = ({ chance, display }) => {
   const deep = 300 + 10 * chance.below(20);
   const [one, other] = [700 + 10 * chance.below(40), 700 + 10 * chance.below(40)];
   const hearths = [
-    box([maxX * 0.2, 0], one, deep),
-    box([maxX * 0.5, maxY - deep], other, deep),
+    boxAt([maxX * 0.2, 0], one, deep),
+    boxAt([maxX * 0.5, maxY - deep], other, deep),
   ].map((outline, i): Obstacle => ({ id: `${i + 1}`, kind: 'hearth', outline, edge: { kit: 'low-sill', foot: chance.pick([8, 10, 12]) } })); // prettier-ignore
   const wrong = chance.below(2);
   const laid = laidAs(
@@ -80,31 +79,7 @@ const endCap: Maker = ({ chance, display }) => {
   return laid && { laid, reach: [grown(hearths[wrong]!.outline, AT_WALL / 2)] };
 };
 
-/** Rooms one after the other, mm: how long and broad, the walls between them, where their doorways begin; along the planks or across them. */
-type Line = {
-  readonly sizes: readonly number[];
-  readonly breadth: number;
-  readonly walls: number;
-  readonly doorAt: number;
-  readonly along: boolean;
-};
-
-/** Rooms in a line, with doorways from each to the next. */
-function roomsInLine(job: Job, { sizes, breadth, walls, doorAt, along }: Line): Job {
-  const placed = (from: number, size: number): [number, number][] =>
-    along ? box([from, 0], size, breadth) : box([0, from], breadth, size);
-  const starts = sizes.map((_, i) => sizes.slice(0, i).reduce((sum, s) => sum + s + walls, 0));
-  const spaces = sizes.map((size, i): Space => ({ id: `room-${i + 1}`, name: `Room ${i + 1}`, outline: placed(starts[i]!, size) }));
-  const openings = sizes.slice(1).map((_, i): Opening => {
-    const face = starts[i]! + sizes[i]!;
-    const [near, far] = [doorAt, doorAt + 800];
-    const strip: [number, number][] = along
-      ? [[face, near], [face, far], [face + walls, far], [face + walls, near]]
-      : [[near, face], [far, face], [far, face + walls], [near, face + walls]]; // prettier-ignore
-    return { id: `door-${i + 1}`, between: [`room-${i + 1}`, `room-${i + 2}`], outline: strip, finish: 'through' };
-  });
-  return { ...job, spaces, openings };
-}
+const numbered = (sizes: readonly number[]) => sizes.map((size, i) => ({ id: `room-${i + 1}`, name: `Room ${i + 1}`, size }));
 
 /** Three rooms across the planks: at one doorway a row's edge ends well inside the wall, at the other a finger's width from its face. */
 const jamb: Maker = ({ chance, display }) => {
@@ -119,10 +94,10 @@ const jamb: Maker = ({ chance, display }) => {
   const between = rows * width + off[0] - off[1] - wall;
   const breadth = 2600 + 10 * chance.below(120);
   const all = roomsInLine(job, {
-    sizes: [before, between, after],
+    rooms: numbered([before, between, after]),
     breadth,
     walls: wall,
-    doorAt: 400 + 10 * chance.below(100),
+    door: { at: 400 + 10 * chance.below(100), wide: 800 },
     along: false,
   });
   const asked: Job = { ...all, layout: { ...all.layout, setOut: { mode: 'row-edge-at', at: [0, before + off[0]] } } };
@@ -134,7 +109,13 @@ const jamb: Maker = ({ chance, display }) => {
 function beneathRooms({ chance, display }: Drawn, change: (job: Job, wrong: string) => Job): Made | null {
   const job = roomOf(chance, display);
   const sizes = [0, 1, 2].map(() => 1500 + 10 * chance.below(60));
-  const rooms = roomsInLine(job, { sizes, breadth: 2600 + 10 * chance.below(60), walls: 100, doorAt: 900, along: true });
+  const rooms = roomsInLine(job, {
+    rooms: numbered(sizes),
+    breadth: 2600 + 10 * chance.below(60),
+    walls: 100,
+    door: { at: 900, wide: 800 },
+    along: true,
+  });
   const wrong = chance.pick(rooms.spaces);
   const laid = laidAs(change({ ...rooms, beneath: { materials: [...PRESET_MATERIALS], choices: [] } }, wrong.id));
   return laid && { laid, reach: [wrong.outline] };

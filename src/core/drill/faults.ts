@@ -135,7 +135,7 @@ const CHANGES: Readonly<Record<InRows, Change>> = {
 
 const ruleAt = (f: Finding): string => `${f.rule} ${f.rows?.join(' ') ?? ''} ${f.at?.map((v) => Math.round(v)).join(' ') ?? ''}`;
 
-/** Whether a fault shows in the rows as the audit of plans sees them: it is quicker than everything that is said of a floor. */
+/** Faults that the audit of plans sees: it is quicker than all that is said of a floor, which is looked at once in the end. */
 const BY_ROWS: ReadonlySet<InRows> = new Set(['corners', 'near', 'short', 'letter-h', 'stairs', 'butt']);
 
 /** Plants one fault so that it is said, and nothing else more; null where this floor has no place for it. */

@@ -3,11 +3,12 @@ import { audit, unlocked } from '../audit';
 import { chosenFor, wrongBeneath } from '../beneath';
 import { floorsOf, type Floor } from '../floors';
 import { boxOf, difference, frameOf, round3, roundPoint, turned, type Point } from '../geometry';
-import { newJob, rectangle, type Finding, type Job, type Piece, type PlanFloor, type Plank } from '../given';
+import { rectangle, type Finding, type Job, type Piece, type PlanFloor, type Plank } from '../given';
 import { gapsAt } from '../inspect';
 import { dealtPlanks, equalFaces, planJob, touchingPlanks } from '../plan';
 import type { Display } from '../units';
 import { chanceFrom, type Chance } from './chance';
+import { boxAt, roomOf } from './rooms';
 
 /** A floor that is looked at: the job that it was laid by, its ground, what lies, and the printed face of each plank where there are several. */
 export type Laid = { readonly job: Job; readonly floor: Floor; readonly plan: PlanFloor; readonly faces?: ReadonlyMap<number, number> };
@@ -16,11 +17,6 @@ export type Laid = { readonly job: Job; readonly floor: Floor; readonly plan: Pl
 const STEPS = 300;
 /** Rooms that are tried until one has no fault. */
 const TRIED = 60;
-const PLANKS = [
-  [1285, 192],
-  [1380, 193],
-  [1220, 178],
-] as const;
 
 /** What is said of a floor that was planned and nothing else: how sure the survey is, and the pattern that was asked for. */
 const BESIDE_THE_FLOOR: ReadonlySet<string> = new Set(['measure-again', 'half-bond']);
@@ -84,19 +80,6 @@ export function sliverFloor(seed: number, display: Display): Laid | null {
   const wide = rows * width + 2 * gap + 12 + chance.below(Math.floor(rip * 0.7) - 12);
   const [, right] = job.spaces[0]!.outline;
   return laidAs({ ...job, spaces: [{ ...job.spaces[0]!, outline: rectangle(right![0], wide) }], layout: { ...job.layout, setOut: { mode: 'full-first' } } }); // prettier-ignore
-}
-
-/** A room to practise in, of one size of plank. */
-export function roomOf(chance: Chance, display: Display): Job {
-  const [length, width] = chance.pick(PLANKS);
-  const [long, wide] = [3300 + 10 * chance.below(220), 2300 + 10 * chance.below(140)];
-  const job = newJob('Practice', display, long, wide);
-  return {
-    ...job,
-    kerf: 3,
-    product: { ...job.product, name: 'Practice planks', prints: 1, planks: [{ length, width, share: 1 }] },
-    layout: { ...job.layout, direction: 0, stagger: { school: 'offcut', seed: chance.below(1000) } },
-  };
 }
 
 /** The joints of a row, along it, from left to right; null where the row is no plain strip. */
@@ -200,8 +183,7 @@ export function joinedFrom(laid: Laid, row: number, starter: number): readonly n
 
 /** The same floor with a register in it, cut out of what lies as somebody does who does not look ahead; null where that would part a piece. */
 export function withRegister(laid: Laid, [x, y]: Point): Laid | null {
-  const box = (by: number): [number, number][] =>
-    rectangle(250 + 2 * by, 100 + 2 * by).map(([u, v]) => [u + x - 125 - by, v + y - 50 - by]);
+  const box = (by: number) => boxAt([x - 125 - by, y - 50 - by], 250 + 2 * by, 100 + 2 * by);
   const job: Job = { ...laid.job, obstacles: [{ id: 'register', kind: 'register', gap: 5, outline: box(0) }] };
   const floors = floorsOf(job);
   if (!floors.ok) return null;

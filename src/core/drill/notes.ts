@@ -1,9 +1,9 @@
 /** What stands written on a floor to practise on: what a tape, a meter or the eye would find there. */
-import { METHOD_WORDS } from '../base';
+import { METHOD_WORDS, SUBSTRATE_WORDS } from '../base';
 import { chosenFor } from '../beneath';
 import { offWall, wallFrames } from '../floors';
 import { boxOf, frameOf, roundPoint, turned, type Point } from '../geometry';
-import type { Base, Job } from '../given';
+import type { Job } from '../given';
 import { gapsAt } from '../inspect';
 import { runningDoorways } from '../setout';
 import { formatLength } from '../units';
@@ -34,14 +34,11 @@ export function thingNotes({ job, floor, plan }: Laid): readonly Note[] {
   const length = lengthIn(job);
   return gapsAt(job, [{ floor, own: plan }]).things.map(({ thing, least, foot }): Note => {
     const { minX, maxX, minY, maxY } = boxOf(thing.outline);
-    const is = least === null ? '?' : length(least);
-    const lines = foot > 0 ? [`foot ${length(foot)}`, `floor ends ${is} off`] : [`${is} free`];
+    const lines = foot > 0 ? [`foot ${length(foot)}`, `floor ends ${length(least)} off`] : [`${length(least)} free`];
     // below what is drawn, so that both can be seen
     return { at: [(minX + maxX) / 2, foot > 0 ? (minY + maxY) / 2 : minY - INSIDE], lines };
   });
 }
-
-const SUBSTRATE: Readonly<Partial<Record<Base['substrate'], string>>> = { concrete: 'Concrete', screed: 'Screed', boards: 'Boards', sheet: 'Sheets' }; // prettier-ignore
 
 /** What each room stands on, what was read, and what lies beneath. */
 export function roomNotes({ job, floor }: Laid): readonly Note[] {
@@ -54,7 +51,7 @@ export function roomNotes({ job, floor }: Laid): readonly Note[] {
     return {
       at: [(minX + maxX) / 2, (minY + maxY) / 2],
       lines: [
-        base ? SUBSTRATE[base.substrate]! : 'Base',
+        ...(base ? [SUBSTRATE_WORDS[base.substrate]] : []),
         ...(read ? [`${read.value} ${METHOD_WORDS[read.method].split(',')[0]}`] : []),
         ...(beneath.length === 0 ? ['nothing beneath'] : beneath),
       ],
@@ -77,13 +74,14 @@ export function doorwayNotes({ job, floor, plan }: Laid): readonly Note[] {
   });
 }
 
-/** What has to be known beside the floor: what the product carries. */
-export const factsOf = ({ product, obstacles = [], display }: Job): string => {
-  const length = (mm: number) => formatLength(mm, display, { decimals: 1 });
+/** What has to be known to judge a floor: what the product is, and what it asks for. */
+export const factsOf = (job: Job): string => {
+  const { product, obstacles = [] } = job;
+  const length = lengthIn(job);
   const hasFoot = obstacles.some((o) => o.edge);
   return [
     `Planks are ${length(product.planks[0]!.length)} long and ${length(product.planks[0]!.width)} wide`,
-    product.attachedPad > 0 ? `they carry a pad of their own` : '',
+    product.attachedPad > 0 ? 'they carry a pad of their own' : '',
     `the gap wanted is ${length(product.limits.gap)}`,
     `joints of neighbouring rows at least ${length(product.limits.stagger)} apart`,
     `end pieces at least ${length(product.limits.endPiece)}, strips at least ${length(product.limits.rip)}`,

@@ -1,10 +1,10 @@
 /** Set-out puzzles: a floor with a line to move, and what is asked of the strips. */
 import { floorsOf, type Floor } from '../floors';
-import { rectangle, type Job, type Opening, type Space } from '../given';
+import type { Job } from '../given';
 import { groundOf, placed, wrappedEdge, type SetOut, type SetOutGround } from '../setout';
 import { formatLength, type Display } from '../units';
 import type { Chance } from './chance';
-import { roomOf } from './floor';
+import { roomOf, roomsInLine } from './rooms';
 
 export const PUZZLES = ['strips-with-one-move', 'centred-corridor'] as const;
 export type PuzzleKind = (typeof PUZZLES)[number];
@@ -26,6 +26,7 @@ export type Puzzle = {
 /** How a place of the line stands: the set-out there, and everything asked that is not so. */
 export type Standing = { readonly setOut: SetOut; readonly wrong: readonly string[] };
 
+const CORRIDOR = 'corridor';
 /** Strips of a corridor this near to each other (mm) are alike. */
 const ALIKE = 3;
 /** Draws that are tried for a puzzle, and places of the line for each, mm apart. */
@@ -45,7 +46,7 @@ export function standingOf({ kind, job, least }: Puzzle, ground: SetOutGround, o
   const narrow = setOut.strips.filter((s) => s.least < least - 0.01);
   const wrong = narrow.map((s) => `A strip is only ${length(s.least)}, wanted ${length(least)}.`);
   if (kind === 'centred-corridor') {
-    const [one, other] = setOut.strips.filter((s) => s.wall.bound.kind === 'wall' && s.wall.bound.space === 'corridor').map((s) => s.least);
+    const [one, other] = setOut.strips.filter((s) => s.wall.bound.kind === 'wall' && s.wall.bound.space === CORRIDOR).map((s) => s.least);
     if (one !== undefined && other !== undefined && Math.abs(one - other) > ALIKE)
       wrong.push(`The corridor’s strips are ${length(one)} and ${length(other)}.`);
     const edges = setOut.rows.flatMap((r) => [r.from, r.to]);
@@ -100,18 +101,12 @@ function steppedRoom(chance: Chance, display: Display): Drawn {
 function corridor(chance: Chance, display: Display): Drawn {
   const job = roomOf(chance, display);
   const long = 3600 + 10 * chance.below(120);
-  const [wide, wall, deep] = [900 + 10 * chance.below(40), 100, 1600 + 10 * chance.below(80)];
+  const [wide, deep] = [900 + 10 * chance.below(40), 1600 + 10 * chance.below(80)];
   const at = 600 + 10 * chance.below(150);
-  const up = (rows: [number, number][], by: number) => rows.map(([x, y]): [number, number] => [x, y + by]);
-  const spaces: Space[] = [
-    { id: 'corridor', name: 'Corridor', outline: rectangle(long, wide) },
-    { id: 'room', name: 'Room', outline: up(rectangle(long, deep), wide + wall) },
-  ];
-  const strip: [number, number][] = [[at, wide], [at + 850, wide], [at + 850, wide + wall], [at, wide + wall]]; // prettier-ignore
-  const openings: Opening[] = [{ id: 'door', between: ['corridor', 'room'], outline: strip, finish: 'through' }];
+  const rooms = [{ id: CORRIDOR, name: 'Corridor', size: wide }, { id: 'room', name: 'Room', size: deep }]; // prettier-ignore
   const least = job.product.limits.rip;
   return {
-    job: { ...job, spaces, openings },
+    job: roomsInLine(job, { rooms, breadth: long, walls: 100, door: { at, wide: 850 }, along: false }),
     least,
     asked: `Centre the corridor, so that both its strips are alike, and save the doorway: a row’s edge well inside the wall or far from it. No strip under ${formatLength(least, display)}.`,
     why: 'Centred, either a row’s edge or the middle of a plank lies on the corridor’s middle. Where one of the two is bad, move the line by half a plank: both strips stay alike.',

@@ -4,11 +4,11 @@ import { movementOf } from '../base';
 import { movesAt } from '../edges';
 import { floorsOf, wallFrames, type Floor } from '../floors';
 import { frameOf, round3, type Frame } from '../geometry';
-import { bad, footOf, good, type Finding, type Job, type Obstacle, type PlanFloor, type Result } from '../given';
+import { bad, footOf, good, type Finding, type Job, type PlanFloor, type Result } from '../given';
 import { asItLies, withWalls, type Site } from '../lay';
 import { groundOf } from '../setout';
 import { saidOfGaps } from './said';
-import { thingGapsOf } from './things';
+import { thingGapsOf, type ThingGap } from './things';
 import { gapsOf, type WallGap } from './walls';
 
 /** A wall as it stands in the round: what was wanted, what lies, what the year takes. */
@@ -24,10 +24,8 @@ export type WallLook = WallGap & {
 };
 
 /** A thing that the floor goes round, or ends before: what is wanted there (the foot of an end cap with it), what lies, what the year takes. */
-export type ThingLook = {
+export type ThingLook = ThingGap & {
   readonly floor: string;
-  readonly thing: Obstacle;
-  readonly least: number | null;
   readonly wanted: number;
   /** how wide the foot of the end cap before it is, mm; 0 without one */
   readonly foot: number;
@@ -113,11 +111,10 @@ function wallsOf({ round }: Pick<Job, 'round'>, { floor, own }: Lying, all: read
 
 function thingsOf(job: Pick<Job, 'obstacles' | 'kits'>, { floor, own }: Lying, all: readonly [number, number]): readonly ThingLook[] {
   const grows = mostOf(frameOf(own.direction), all);
-  return thingGapsOf(job.obstacles ?? [], own.pieces).flatMap(({ thing, least }): ThingLook[] => {
-    if (least === null) return [];
+  return thingGapsOf(job.obstacles ?? [], own.pieces).map(({ thing, least }): ThingLook => {
     const foot = thing.edge ? footOf(thing.edge, job) : 0;
     const wanted = (thing.gap ?? floor.product.limits.gap) + foot;
-    return [{ floor: floor.id, thing, least, wanted, foot, grows: round3(grows), holds: holdsBy(least, wanted, grows + foot) }];
+    return { floor: floor.id, thing, least, wanted, foot, grows: round3(grows), holds: holdsBy(least, wanted, grows + foot) };
   });
 }
 

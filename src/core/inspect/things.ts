@@ -5,13 +5,13 @@ import type { Obstacle, Piece } from '../given';
 /** Planks farther from a thing than this (mm) are not beside it. */
 const BESIDE = 120;
 
-/** A thing with the least gap before it, mm; null where no plank lies beside it. */
-export type ThingGap = { readonly thing: Obstacle; readonly least: number | null };
+/** A thing that planks lie beside, with the least gap before it, mm. */
+export type ThingGap = { readonly thing: Obstacle; readonly least: number };
 
 /** @param pieces of a floor, where they lie */
 export function thingGapsOf(things: readonly Obstacle[], pieces: readonly Piece[]): readonly ThingGap[] {
   const boxes = pieces.map(({ outline }) => boxOf(outline[0]!));
-  return things.map((thing): ThingGap => {
+  return things.flatMap((thing): ThingGap[] => {
     const own = boxOf(thing.outline);
     let least = Infinity;
     pieces.forEach(({ outline }, i) => {
@@ -19,7 +19,7 @@ export function thingGapsOf(things: readonly Obstacle[], pieces: readonly Piece[
       const apart = Math.max(box.minX - own.maxX, own.minX - box.maxX, box.minY - own.maxY, own.minY - box.maxY);
       if (apart < Math.min(least, BESIDE)) least = Math.min(least, distanceOf(outline, thing.outline));
     });
-    return { thing, least: least <= BESIDE ? round3(least) : null };
+    return least <= BESIDE ? [{ thing, least: round3(least) }] : [];
   });
 }
 

@@ -1,6 +1,17 @@
 'use client';
 import { lazy, Suspense, useMemo } from 'react';
-import { compoundOf, flatnessOf, moistureOf, openAt, poursFor, pourOf, profileUnder, surfaceOf, type Flat } from '@/core/base';
+import {
+  compoundOf,
+  flatnessOf,
+  moistureOf,
+  openAt,
+  poursFor,
+  pourOf,
+  profileUnder,
+  SUBSTRATE_WORDS,
+  surfaceOf,
+  type Flat,
+} from '@/core/base';
 import type { Base, Job, Space } from '@/core/given';
 import { formatLength, type Display } from '@/core/units';
 import { chooseSpace, edit, firstText, useAnswer, useJob, useSpace } from '@/ui/desk';
@@ -15,7 +26,7 @@ import { useLooking } from './looking';
 import { litres, Mend } from './Mend';
 import { Moistures, VERDICT_TONE, VERDICT_WORDS } from './Moistures';
 import { endsOf } from './straightedge';
-import { FirstWord, SUBSTRATE_WORDS, WhatItIs } from './WhatItIs';
+import { FirstWord, WhatItIs } from './WhatItIs';
 
 const ProfileChart = lazy(() => import('./ProfileChart'));
 

@@ -1,17 +1,9 @@
 'use client';
+import { SUBSTRATE_WORDS } from '@/core/base';
 import { SUBSTRATES, type Base, type Space, type Substrate } from '@/core/given';
 import { edit, firstText } from '@/ui/desk';
 import { Button, Choice, NumberField, Stops, Tick, Why } from '@/ui/kit';
 import { editBase, withSubstrate } from './edits';
-
-export const SUBSTRATE_WORDS: Readonly<Record<Substrate, string>> = {
-  concrete: 'Concrete',
-  screed: 'Screed',
-  boards: 'Boards on joists',
-  sheet: 'Sheets of wood',
-  tile: 'Tiles',
-  'old-floor': 'An old floor that stays',
-};
 
 /** Nothing has been said of a base yet: what it is comes first, for all else follows from it. */
 export function FirstWord({ space }: { space: Space }) {

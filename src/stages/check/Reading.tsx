@@ -154,8 +154,7 @@ function Things({ inspection, space, job }: { inspection: Inspection; space: Spa
       <Heading2>Gap round everything in the floor</Heading2>
       {own.map(({ thing, least, wanted, foot, holds }) => (
         <Why key={thing.id} tone={HOLDS[holds].tone}>
-          {thing.kind} {thing.id}: {least === null ? 'no plank beside it yet' : `${length(least)} free by the plan`}, wanted{' '}
-          {length(wanted)}
+          {thing.kind} {thing.id}: {length(least)} free by the plan, wanted {length(wanted)}
           {foot > 0 && `, ${length(foot)} of it for the end cap’s foot`}.
         </Why>
       ))}

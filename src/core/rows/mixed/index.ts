@@ -24,7 +24,6 @@ const WEIGHTS = {
   plank: 3,
   inBox: 30,
   look: { first: 45, last: 2 },
-  /* one that lies in an opened box, where nobody said a price */ lying: 0.5,
 };
 /** Of what a plank is worth so much is one that lies in an opened box anyway. */
 const LYING = 1 / 30;
@@ -126,6 +125,7 @@ export function layMixed(task: MixedTask, progress?: Progress): readonly MixedCu
   const whole = (boxes: number) => Math.ceil(boxes - 1e-9);
   const most = whole(opened(pools, kerf).boxes);
   // what is in a box that is opened anyway is there to be laid: then looks decide, and a further box is worth what its planks are
+  // by now the price says what a school thinks of looks
   lookWeight = WEIGHTS.look.last;
   const plank = lookWeight * task.price;
   const weigh = ({ boxes, planks }: Opened) => plank * (task.perBox * Math.max(0, whole(boxes) - most) + LYING * planks);
