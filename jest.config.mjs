@@ -3,7 +3,7 @@ const swc = [
   { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } },
 ];
 const common = {
-  transform: { '^.+\\.(t|j)sx?$': swc },
+  transform: { '^.+\\.(mjs|[jt]sx?)$': swc },
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^@test/(.*)$': '<rootDir>/test/$1',

@@ -1,13 +1,14 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { allLaid } from '../demo/laying';
+import type { Job } from '../src/core/given';
 import { putJob, room, saved, stored } from './help';
 
 const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first().click();
 
 /** A room of which every row lies. */
-async function laid(page: Page): Promise<string> {
-  const job = { ...room('Lock house', 3000, 2000), product: { ...room('x').product, lock: 'tap' as const } };
+async function laid(page: Page, more: Partial<Job> = {}): Promise<string> {
+  const job = { ...room('Lock house', 3000, 2000), product: { ...room('x').product, lock: 'tap' as const }, ...more };
   const id = await putJob(page.request, job);
   const sent = await page.request.post(`/api/jobs/${id}/log`, { data: { events: allLaid(job) } });
   expect(sent.ok()).toBe(true);
@@ -22,9 +23,11 @@ test('the round: a gap is measured, a room looked at, a snag found at a place, w
   request,
   context,
 }) => {
-  const id = await laid(page);
+  const pipe = { id: 'p1', kind: 'pipe' as const, outline: [[1500, 900], [1540, 900], [1540, 940], [1500, 940]] as [number, number][] }; // prettier-ignore
+  const id = await laid(page, { obstacles: [pipe] });
   await page.goto(`/jobs/${id}/check`);
   await expect(page.getByText('0 open snags')).toBeVisible();
+  await expect(page.getByText('pipe p1: 8 mm free by the plan, wanted 8 mm')).toBeVisible();
   const rule = page.getByRole('link', { name: /Check/ });
   await expect(rule).toContainText('presets only');
   const gap = page.getByLabel('Gap measured at wall B');

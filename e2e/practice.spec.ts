@@ -100,12 +100,11 @@ test('a puzzle is solved by moving the line: what is wrong is said, half a plank
   await expect(pills).toHaveText(before);
   const ground = groundOf(puzzle.floor);
   const by = puzzle.answer - puzzle.origin;
-  // up is towards greater y, which is less w
-  const up = Math.round(by) < 0;
   const steps = Math.abs(Math.round(by));
   expect(steps).toBeLessThan(ground.widths[0]!);
-  for (let k = 0; k < Math.floor(steps / 10); k++) await page.getByRole('button', { name: `Line ${up ? 'up' : 'down'} by 10 mm` }).click();
-  for (let k = 0; k < steps % 10; k++) await page.getByRole('button', { name: `Line ${up ? 'up' : 'down'} by 1 mm` }).click();
+  for (let k = 0; k < Math.floor(steps / 10); k++)
+    await page.getByRole('button', { name: `Line ${by < 0 ? 'back' : 'on'} by 10 mm` }).click();
+  for (let k = 0; k < steps % 10; k++) await page.getByRole('button', { name: `Line ${by < 0 ? 'back' : 'on'} by 1 mm` }).click();
   await page.getByRole('button', { name: 'This is the place' }).click();
   await expect(exercise(page)).toContainText('Right');
   await next(page);

@@ -124,6 +124,6 @@ function OnePage({ page }: { page: Page }) {
 /** The stage as it looks on the demo's floor. */
 function Picture({ stage, title }: { stage: string; title: string }) {
   const { src, width, height } = PICTURES[stage as keyof typeof PICTURES];
-  // small enough as they are, and taken without a server where there is no network
+  // as it is, not by the server's making it smaller: without network there is none
   return <Image src={src} width={width} height={height} alt={`${title}, on a sample floor`} w="100%" h="auto" my="3" borderWidth="1px" borderRadius="6px" />; // prettier-ignore
 }

@@ -72,7 +72,7 @@ export function Find({ exercise: { planted }, onAnswer }: Props) {
           onPoint={tap}
           label="A floor with a fault in it"
           faces={planted.faces !== undefined}
-          turned
+          turnsToFit
           overlay={(view) => (
             <>
               <SawnEnds view={view} laid={planted} />

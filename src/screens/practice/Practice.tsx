@@ -66,7 +66,7 @@ function Drill({ who, all, onDone, onOther }: DrillProps) {
   const maker = useRef<DrillMaker | null>(null);
   const before = useRef<readonly Done[]>(done);
   const [n, setN] = useState(0);
-  // that of the exercise that is shown: a change counts from the next one on, or for this one made anew
+  // an exercise is written in its units: others bring another exercise
   const [display, setDisplay] = useState<Display>(unitsOf);
   const changeUnits = (next: Display) => {
     keepUnits(next);

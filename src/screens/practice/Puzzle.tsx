@@ -22,7 +22,6 @@ export function Puzzle({ exercise: { puzzle }, display, onAnswer }: Props) {
   const [origin, setOrigin] = useState(puzzle.origin);
   const [told, setTold] = useState<readonly string[] | null>(null);
   const now = useMemo(() => standingOf(puzzle, ground, origin), [puzzle, ground, origin]);
-  // across the planks is down the drawing
   const by = (mm: number) => setOrigin((at) => at + mm);
   const [small, large] = [lengthStep(display), lengthStep(display, true)];
   const say = (mm: number) => formatLength(mm, display);
@@ -47,18 +46,12 @@ export function Puzzle({ exercise: { puzzle }, display, onAnswer }: Props) {
       {told === null ? (
         <>
           <Stops label="Move the line">
-            <Button onClick={() => by(large)} aria-label={`Line down by ${say(large)}`}>
-              ▼ {say(large)}
-            </Button>
-            <Button onClick={() => by(small)} aria-label={`Line down by ${say(small)}`}>
-              ▼ {say(small)}
-            </Button>
-            <Button onClick={() => by(-small)} aria-label={`Line up by ${say(small)}`}>
-              ▲ {say(small)}
-            </Button>
-            <Button onClick={() => by(-large)} aria-label={`Line up by ${say(large)}`}>
-              ▲ {say(large)}
-            </Button>
+            {[-large, -small, small, large].map((mm) => (
+              // not up and down: the drawing can be turned
+              <Button key={mm} onClick={() => by(mm)} aria-label={`Line ${mm < 0 ? 'back' : 'on'} by ${say(Math.abs(mm))}`}>
+                {mm < 0 ? '−' : '+'} {say(Math.abs(mm))}
+              </Button>
+            ))}
             <Button onClick={() => by(ground.widths[0]! / 2)}>Half a plank over</Button>
           </Stops>
           <Why tone="quiet">Drag the blue line, or press. Strips in red are under {say(puzzle.least)}.</Why>

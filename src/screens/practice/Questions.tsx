@@ -76,7 +76,7 @@ export function Choosing({ exercise: { choosing }, onAnswer }: Answer & { exerci
 }
 
 /** Told at once: whether it was right, what is, and why. */
-export const Told = ({ right, answer, why, given }: { right: boolean; answer: string; why: string; given: string }) => (
+const Told = ({ right, answer, why, given }: { right: boolean; answer: string; why: string; given: string }) => (
   <div className={styles.told} role="status">
     <b className={right ? 'good' : 'must'}>{right ? 'Right' : 'Not so'}</b>
     {!right && <Why tone="quiet">You said: {given}.</Why>}

@@ -39,7 +39,7 @@ type Props = {
   describe?: (floor: string, piece: string) => string | null;
   overlay?: Overlay;
   /** whether a drawing that is wide is turned by a quarter where the sheet is tall, and the other way round */
-  turned?: boolean;
+  turnsToFit?: boolean;
   label: string;
   children?: ReactNode;
 };
@@ -61,7 +61,7 @@ export function Sheet({
   onPoint,
   describe,
   overlay,
-  turned = false,
+  turnsToFit = false,
   label,
   children,
 }: Props) {
@@ -103,7 +103,7 @@ export function Sheet({
   const view = useMemo(() => {
     const small = size.width < 500;
     const { minX, maxX, minY, maxY } = boxOf(reach);
-    const isAcross = turned && maxX - minX > maxY - minY !== size.width > size.height;
+    const isAcross = turnsToFit && maxX - minX > maxY - minY !== size.width > size.height;
     const base = fitted(
       reach,
       size.width,
@@ -112,7 +112,7 @@ export function Sheet({
       small ? { x: 46, top: 40, bottom: 58 } : { x: 96, top: 56, bottom: 76 },
     );
     return zoomed(base, zoom);
-  }, [reach, size, quarters, turned, zoom]);
+  }, [reach, size, quarters, turnsToFit, zoom]);
 
   const fit = useCallback(() => select(svg.current!).call(behaviour.current!.transform, zoomIdentity), []);
   const scale = (by: number) => select(svg.current!).call(behaviour.current!.scaleBy, by);
