@@ -88,14 +88,19 @@ type Dealing = { readonly products: readonly Product[]; readonly deal?: Job['lay
  * @returns the planks with their `face` (from 1) and the `box` that each comes from (from 1); unchanged where a product has one face only
  */
 export function dealtPlanks({ products, deal, seed }: Dealing, plan: Pick<Plan, 'floors' | 'planks'>): Plank[] {
-  const neighbours = new Map<number, number[]>();
-  for (const [a, b] of touchingPlanks(plan.floors)) {
-    neighbours.set(a, [...(neighbours.get(a) ?? []), b]);
-    neighbours.set(b, [...(neighbours.get(b) ?? []), a]);
-  }
   const dealt = plan.planks.map((p): Plank => ({ ...p }));
-  const byNumber = new Map(dealt.map((p) => [p.n, p]));
-  const clashes = (n: number, face: number): number => (neighbours.get(n) ?? []).filter((m) => byNumber.get(m)!.face === face).length;
+  const byNumber: Plank[] = [];
+  for (const p of dealt) byNumber[p.n] = p;
+  const neighbours: Plank[][] = byNumber.map(() => []);
+  for (const [a, b] of touchingPlanks(plan.floors)) {
+    neighbours[a]!.push(byNumber[b]!);
+    neighbours[b]!.push(byNumber[a]!);
+  }
+  const clashes = (n: number, face: number): number => {
+    let count = 0;
+    for (const other of neighbours[n]!) if (other.face === face) count++;
+    return count;
+  };
   const { habit = 'boxes', open = OPEN_BOXES } = deal ?? {};
 
   products.forEach((product, at) => {
@@ -133,8 +138,9 @@ export function dealtPlanks({ products, deal, seed }: Dealing, plan: Pick<Plan, 
           let best = -1;
           let least = Infinity;
           for (const [face, count] of left) {
+            if (count === 0) continue;
             const cost = clashes(plank.n, face) * 1000 - count + attempt * random();
-            if (count > 0 && cost < least) {
+            if (cost < least) {
               least = cost;
               best = face;
             }
@@ -179,22 +185,32 @@ function mend(
   clashes: (n: number, face: number) => number,
   reach: number,
 ): void {
-  const swap = (a: Plank, b: Plank) => {
-    const [fa, ba] = [a.face, a.box];
-    Object.assign(a, { face: b.face, box: b.box });
-    Object.assign(b, { face: fa, box: ba });
+  const fromBox: Plank[][] = [];
+  for (const p of planks) if (p.box !== undefined) (fromBox[p.box] ??= []).push(p);
+  /** the planks of the boxes that were open together with a plank's own */
+  const nearOnes = (a: Plank): readonly Plank[] =>
+    reach === Infinity ? planks : fromBox.slice(Math.max(0, a.box! - reach + 1), a.box! + reach).flat();
+  const put = (p: Plank, from: { readonly face?: number; readonly box?: number }): void => {
+    const own = fromBox[p.box!]!;
+    own.splice(own.indexOf(p), 1);
+    Object.assign(p, { face: from.face, box: from.box });
+    (fromBox[p.box!] ??= []).push(p);
   };
-  const near = (a: Plank, b: { box?: number }) => Math.abs(b.box! - a.box!) < reach;
+  const swap = (a: Plank, b: Plank) => {
+    const was = { face: a.face, box: a.box };
+    put(a, b);
+    put(b, was);
+  };
   /** Rids a plank of its clash; passes the trouble on at most `more` times. */
   const rid = (a: Plank, more: number): boolean => {
-    const unused = spare.findIndex((x) => near(a, x) && clashes(a.n, x.face) === 0);
+    const unused = spare.findIndex((x) => Math.abs(x.box - a.box!) < reach && clashes(a.n, x.face) === 0);
     if (unused >= 0) {
       const [x] = spare.splice(unused, 1, { face: a.face!, box: a.box! });
-      Object.assign(a, x);
+      put(a, x!);
       return true;
     }
-    for (const b of planks) {
-      if (b === a || b.face === undefined || b.face === a.face || !near(a, b) || clashes(a.n, b.face) > 0) continue;
+    for (const b of nearOnes(a)) {
+      if (b === a || b.face === undefined || b.face === a.face || clashes(a.n, b.face) > 0) continue;
       const before = clashes(b.n, b.face);
       swap(a, b);
       // the swap itself may have brought the two together

@@ -10,6 +10,8 @@ import type { Laid } from './rack';
 const ROUNDED = 2e-3;
 /** So many planks are paired at once, exactly; of more those that are laid about the same time, half of them together with the next. */
 const AT_ONCE = 200;
+/** Of more planks than this half as many: each takes as long as their number squared. */
+const MANY = 3000;
 
 /** Ends with more pieces laid between them than this are not put on one plank where little may wait. */
 const FAR = 400;
@@ -26,8 +28,9 @@ export function nearestPairs(order: readonly Laid[], planks: readonly Plank[], k
   const found = new Map<Piece, number>();
   for (const own of endsByWidth(order, planks, kerf)) {
     own.sort((a, b) => middleOf(a) - middleOf(b));
-    const step = Math.ceil(AT_ONCE / 2);
-    for (let from = 0; from === 0 || from + step < own.length; from += step) pair(own.slice(from, from + AT_ONCE), kerf);
+    const many = own.length > MANY ? AT_ONCE / 2 : AT_ONCE;
+    const step = Math.ceil(many / 2);
+    for (let from = 0; from === 0 || from + step < own.length; from += step) pair(own.slice(from, from + many), kerf);
     for (const { plank, closer } of own) if (closer && closer.piece.plank !== plank) found.set(closer.piece, plank);
   }
   return found;

@@ -3,7 +3,7 @@ import { floorsOf } from '../floors';
 import { planJob } from '../plan';
 import { untruths } from '../../../test/truth';
 
-const job: Job = { ...newJob('Room', 'metric', 3288, 4488), kerf: 3 };
+const job: Job = { ...newJob('Room', 'metric', 4300, 3600), kerf: 3 };
 const withButts = (butts: number): Job => ({ ...job, layout: { ...job.layout, stagger: { ...job.layout.stagger, butts } } });
 const planOf = (asked: Job) => {
   const plan = planJob(asked, { steps: 3000 });

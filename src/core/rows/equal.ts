@@ -1,4 +1,5 @@
-import { closerFor } from './joints';
+import { numbered, segmentsOf, type Cut } from './allocate';
+import { closerFor, isSingle, SAME_LENGTH } from './joints';
 import type { Terms } from './search';
 import type { SearchRun } from './ties';
 
@@ -81,4 +82,56 @@ export function equalLengths({ runs, movable, starters, terms, allowed, fits }: 
     count(i, 1);
     learn(i);
   }
+}
+
+type Evening = Omit<Equalizing, 'movable' | 'fits'> & {
+  readonly cuts: readonly Cut[];
+  readonly mates: ArrayLike<number>;
+  readonly kerf: number;
+  /** the runs whose joints may move, of which only those are that share planks in length alone */
+  readonly free: readonly number[];
+};
+
+/** Cuts runs from the planks that they are cut from, with {@link equalLengths}; `starters` are what they have then. */
+export function evened({ runs, cuts, mates, kerf, free, ...rest }: Evening): readonly Cut[] {
+  const { starters } = rest;
+  const byRun: Cut[][] = runs.map(() => []);
+  const byPlank: Cut[][] = [];
+  for (const cut of cuts) {
+    byRun[cut.segment.run]!.push(cut);
+    (byPlank[cut.plank] ??= []).push(cut);
+  }
+  const isSquare = (i: number) => mates[i]! < 0 && !runs[i]!.slants?.left && !runs[i]!.slants?.right;
+  /** the other end on the plank of one that is cut; undefined where it lies alone, null where not just a starter and a closer share the plank */
+  const partnerOf = (cut: Cut): Cut | null | undefined => {
+    const others = byPlank[cut.plank]!.filter((c) => c !== cut);
+    const [other] = others;
+    if (other === undefined) return undefined;
+    const kinds = new Set([cut.segment.kind, other.segment.kind]);
+    return others.length === 1 && kinds.has('starter') && kinds.has('closer') && isSquare(other.segment.run) ? other : null;
+  };
+  const partners = new Map<number, readonly (Cut | undefined)[]>();
+  for (const i of free) {
+    if (isSingle(runs[i]!) || !isSquare(i)) continue;
+    const own = byRun[i]!.filter((c) => c.segment.kind !== 'whole').map(partnerOf);
+    if (!own.includes(null)) partners.set(i, own as (Cut | undefined)[]);
+  }
+  const fits = (i: number): boolean =>
+    partners.get(i)!.every((other) => {
+      if (other === undefined) return true;
+      const j = other.segment.run;
+      const [s, c] = other.segment.kind === 'closer' ? [i, j] : [j, i];
+      return starters[s]! + closerFor(runs[c]!, starters[c]!) <= runs[s]!.plank - kerf + SAME_LENGTH;
+    });
+  equalLengths({ ...rest, runs, movable: [...partners.keys()], fits });
+  const laid = cuts.filter((c) => !partners.has(c.segment.run));
+  for (const i of partners.keys()) {
+    const { plank: length } = runs[i]!;
+    // as many pieces as before, each from its own plank
+    segmentsOf(runs[i]!, i, starters[i]!).forEach((segment, place) => {
+      const { plank } = byRun[i]![place]!;
+      laid.push({ segment, plank, along: segment.kind === 'starter' ? length - (segment.to - segment.from) : 0 });
+    });
+  }
+  return numbered(laid);
 }

@@ -19,6 +19,5 @@ export * from './mixed';
 export * from './pins';
 export * from './saw';
 export * from './bound';
-export { RACK } from './rack';
 export * from './lay';
 export { rows, type FloorRows, type LaidRows } from './answer';

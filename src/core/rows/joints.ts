@@ -19,10 +19,19 @@ export const wholesFor = (line: RunLine, starter: number): number =>
 /** The closer's length, more than 0 and at most a plank. */
 export const closerFor = (line: RunLine, starter: number): number => line.u1 - line.u0 - starter - wholesFor(line, starter) * line.plank;
 
+/** The starter that leaves a closer of a length, more than 0 and at most a plank. */
+export function starterFor({ u0, u1, plank }: RunLine, closer: number): number {
+  const over = u1 - u0 - closer;
+  const starter = over - Math.floor(over / plank) * plank;
+  return starter < SAME_LENGTH ? plank : starter;
+}
+
 /** Where the joints of a run lie; none where a single piece fills it. */
 export function jointsOf(line: RunLine, starter: number): number[] {
   if (isSingle(line)) return [];
-  return Array.from({ length: wholesFor(line, starter) + 1 }, (_, k) => line.u0 + starter + k * line.plank);
+  const joints: number[] = [];
+  for (let k = 0, most = wholesFor(line, starter); k <= most; k++) joints.push(line.u0 + starter + k * line.plank);
+  return joints;
 }
 
 /** The starters that leave neither starter nor closer under `endPiece`, as stretches [least, greatest]. */

@@ -10,7 +10,7 @@ import { layMixed, type MixedCut, type MixedSize, type MixedTask } from './mixed
 import { handOf } from './pins';
 import type { FloorRuns, Run } from './runs';
 import { mixesLengths, patternOf, schoolFor, type PatternFloor, type Stretches } from './schools';
-import { RACK, racked } from './rack';
+import { evened } from './equal';
 import { priceFor, searcherOf, stepsFor, termsOf, type Asked, type Progress, type SearchResult, type SearchTask } from './search';
 import { planksSawn } from './saw';
 import { slantsOf } from './slants';
@@ -102,16 +102,17 @@ type Settings = Required<Pick<SearchTask, 'mates' | 'kerf' | 'school' | 'seed' |
   readonly butts: readonly number[];
 };
 
-/** So many floors are begun, and the one is gone on with that opens the fewest planks when it is sawn; in the largest there is no time for it. */
-const FLOORS = 4;
+/** So many floors are searched, and the best is taken once it is known how they are sawn; of the largest only one. */
+const FLOORS = 2;
 const MOST_RUNS = 1500;
 /** Of more cuts than this it is not looked how they are sawn best. */
 const MOST_SAWN = 6000;
 /** More butt joints than this are never made in a floor. */
 const MOST_BUTTS = 12;
-/** Of what is left of the progress that is told, what a beginning takes, and what going on with one does. */
-const BEGINNING = 0.04;
-const GOING_ON = 0.9;
+/** Of what is left of the progress that is told, what one search takes. */
+const SEARCHING = 0.45;
+/** What a broken limit weighs against planks and faults. */
+const MUST = 1000;
 /** Far enough apart that no two beginnings of neighbouring seeds are the same. */
 const SEEDS_APART = 7919;
 
@@ -134,15 +135,11 @@ function foundAlone(
   const { school, seed } = settings;
   const pattern = patternOf(school, lines, patterns, seed);
   let allowed = pattern ?? legal;
-  const begun = Array.from({ length: lines.length > MOST_RUNS ? 1 : FLOORS }, (_, k) => {
-    const own = search(allowed, { pattern: pattern !== null, seed: seed + k * SEEDS_APART, part: 'planks' });
-    return { ...own, planks: planksOf(own.starters) };
+  const searched = Array.from({ length: lines.length > MOST_RUNS ? 1 : FLOORS }, (_, k) => {
+    const own = search(allowed, { pattern: pattern !== null, seed: seed + k * SEEDS_APART });
+    return { ...own, worth: MUST * own.cost.musts + settings.price * planksOf(own.starters) + own.cost.looks };
   });
-  const fewest = begun.reduce((a, b) => {
-    const musts = b.cost.musts - a.cost.musts;
-    return musts < -1e-9 || (musts < 1e-9 && b.planks < a.planks) ? b : a;
-  });
-  let found = search(allowed, { pattern: pattern !== null, seed, part: 'looks', begin: fewest.starters });
+  let found: SearchResult = searched.reduce((a, b) => (b.worth < a.worth ? b : a));
   // limits come before the pattern: runs that break one, and those beside them, are let out of it
   for (let round = 0; pattern && found.broken.length > 0 && round < 3; round++) {
     const freed = new Set(found.broken);
@@ -203,7 +200,7 @@ function floorFor(
   const searcher = (runs: readonly SearchRun[]): Search => {
     const search = searcherOf({ ...settings, runs, contacts }, progress && ((done) => progress(told + share * done)));
     return (allowed, how) => {
-      share = (1 - told) * (how.part === 'planks' ? BEGINNING : GOING_ON);
+      share = (1 - told) * SEARCHING;
       const found = search({ ...how, allowed, steps });
       told += share;
       return found;
@@ -231,7 +228,7 @@ function floorFor(
     const { has } = allowedOf(allowed);
     const all = runs.flatMap((run, i) => (isSingle(run) ? [] : [i]));
     terms.remeasure(all);
-    const found = racked({ runs, cuts, ...settings, bound: bound ?? RACK, terms, starters: next, free: inPlace ? [] : all, allowed: has });
+    const found = evened({ runs, cuts, ...settings, terms, starters: next, free: inPlace ? [] : all, allowed: has });
     const laid = planksOf(found) > planksOf(cuts) ? { starters, allowed, cuts } : { starters: next, allowed, cuts: found };
     return { ...laid, cuts: withButts(runs, laid.cuts) };
   };

@@ -126,6 +126,7 @@ export function makeStock(
       runs.forEach((_, i) => unitOf(i) === i && put(i));
     },
     lap(i, j) {
+      if (slanted.laps.length === 1) return 0;
       const slant = slantOf('starter', i, Infinity);
       return slant === slantOf('closer', j, Infinity) ? slanted.laps[slant]! : 0;
     },

@@ -26,6 +26,8 @@ const POLISHES = 2;
 const MOST_POLISHED = 800;
 /** So often a run is moved together with those in its way. */
 const SHOVED = 200;
+/** In a floor of fewer runs than this small moves still save a plank that laying ahead did not, and take no time; in larger ones they only undo how little waits. */
+const FEW = 100;
 const COLDEST = 1e-6;
 /** Two costs closer than this are one. */
 const EQUAL = 1e-7;
@@ -128,10 +130,11 @@ export function anneal(setting: Annealing, progress?: Progress): { readonly best
     }
   };
 
+  const rounds = task.from || task.begin || task.pattern || free.length < FEW ? roundsFor(price, task) : [];
   let hurt: readonly number[] = [];
   let faulty: readonly number[] = [];
   let step = 0;
-  for (const round of roundsFor(price, task)) {
+  for (const round of rounds) {
     const { share, hot, cold, swaps } = round;
     const count = Math.ceil(steps * share);
     if (step > 0) {
@@ -159,9 +162,8 @@ export function anneal(setting: Annealing, progress?: Progress): { readonly best
       if (terms.detailed[i]) for (let k = 0; k < SHOVED; k++) if (terms.ownLooksOf(i) > NO_FAULT && shove(i)) tryMove(COLDEST, round);
     }
   };
-  const rounds = roundsFor(price, task);
-  if (steps > 0 && free.length <= MOST_POLISHED && task.part !== 'planks' && !task.pattern && !task.fixed && !ideal(best))
-    for (let k = 0; k < POLISHES; k++) polish(rounds[rounds.length - 1]!);
+  if (steps > 0 && free.length <= MOST_POLISHED && !task.pattern && !task.fixed && !ideal(best))
+    for (let k = 0, finest = roundsFor(price, task).at(-1)!; k < POLISHES; k++) polish(finest);
   starters.set(bestStarters);
   terms.remeasure(free);
   return { best, steps: step };

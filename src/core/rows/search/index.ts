@@ -13,23 +13,35 @@ import { makeStock } from '../stock';
 import { tiesOf } from '../ties';
 import { zonesOf } from '../zones';
 import { anneal } from './anneal';
-import { layFirst } from './beginning';
+import { layAhead } from './ahead';
 import { allowedOf } from './moves';
 import type { Progress, SearchResult, SearchTask } from './task';
+import { nearest, priceFor } from './rounds';
 import { termsOf } from './terms';
 
 export type { Cost, Progress, SearchResult, SearchTask } from './task';
 export { termsOf, type Terms } from './terms';
+export { RACK } from './ahead';
 export { priceFor } from './rounds';
 
 /** Search steps: enough that more no longer buys planks on rooms of this size (see the benchmark's quality over steps). */
 export const stepsFor = (runs: number): number => Math.max(8_000, Math.min(60_000, 300 * runs));
 
+/** So many floors are carried on side by side while one is laid ahead; of more runs fewer, that it takes no longer than it helps. */
+const WIDTH = { most: 48, least: 4, runs: 30_000 };
+const widthFor = (runs: number, steps: number): number => {
+  const width = Math.max(WIDTH.least, Math.min(WIDTH.most, WIDTH.runs / Math.max(1, runs)));
+  return Math.max(1, Math.round((width * steps) / stepsFor(runs)));
+};
+
+/** Share of a search's progress that laying ahead is told as. */
+const AHEAD = 0.6;
+
 /** So many runs are looked at together for each remainder that may wait. */
 const RUNS_A_WAITING = 3;
 
 /** What one search is asked, beyond what all searches of the same runs are. */
-export type Asked = Pick<SearchTask, 'seed' | 'allowed' | 'pattern' | 'part' | 'begin' | 'from' | 'steps'>;
+export type Asked = Pick<SearchTask, 'seed' | 'allowed' | 'pattern' | 'begin' | 'from' | 'steps'>;
 
 /** Searches the same runs again and again: what ties them and how they are counted is worked out once. */
 export function searcherOf(given: Omit<SearchTask, keyof Asked>, progress?: Progress): (asked: Asked) => SearchResult {
@@ -45,10 +57,14 @@ export function searcherOf(given: Omit<SearchTask, keyof Asked>, progress?: Prog
     const task = { ...given, ...asked };
     const allowed = allowedOf(task.allowed ?? runs.map((run) => (isSingle(run) ? [] : allowedStarters(run, run.endPiece))));
     terms.keepTo(task.from);
-    layFirst(task, free, allowed, terms, starters);
     const steps = free.length === 0 ? 0 : (task.steps ?? stepsFor(free.length));
     const random = randomFrom(task.seed);
-    const { best, steps: taken } = anneal({ task, free, allowed, terms, ties, stock, near, starters, random, steps }, progress);
+    const begun = task.begin ?? task.from?.map((starter, i) => nearest(allowed.of[i] ?? [], starter));
+    const { price = priceFor(task.school) } = task;
+    if (begun) for (const i of free) starters[i] = begun[i]!;
+    else layAhead({ task, free, allowed, terms, stock, starters, random, price, width: widthFor(free.length, steps) }, (done) => progress?.(AHEAD * done)); // prettier-ignore
+    const told = begun ? 0 : AHEAD;
+    const { best, steps: taken } = anneal({ task, free, allowed, terms, ties, stock, near, starters, random, steps }, (done) => progress?.(told + (1 - told) * done)); // prettier-ignore
     progress?.(1);
     const broken = best.musts === 0 ? [] : free.filter((i) => terms.mustsOf(i) > 0);
     return { starters: starters.slice(), cost: best, steps: taken, broken, repeated: free.filter(terms.isRepeated) };

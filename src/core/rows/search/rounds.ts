@@ -34,10 +34,7 @@ const MOST_NEAR = 1500;
  * First planks are saved, whatever it costs in looks; then faults of looks are taken out at that count of planks; then what a plank is worth in faults
  * decides. Where faults weigh as much as planks, all is one.
  */
-export function roundsFor(
-  price: number,
-  { runs = [], from, part }: Partial<Pick<SearchTask, 'runs' | 'from' | 'part'>> = {},
-): readonly Round[] {
+export function roundsFor(price: number, { runs = [], from }: Partial<Pick<SearchTask, 'runs' | 'from'>> = {}): readonly Round[] {
   const { plank, look } = WEIGHT;
   // over hundreds of rows everything waits long, whatever is done, and to count it takes as long as all else
   const far = runs.length > MOST_NEAR ? 0 : WEIGHT.far;
@@ -45,12 +42,12 @@ export function roundsFor(
   const last = { swaps: 0.6, hot: 4, cold: 0.3 };
   if (from) return [{ share: 0.1, swaps: 0.2, hot: 1, cold: 0.1, weights: priced }, { ...last, share: 0.1, weights: priced }]; // prettier-ignore
   const sparing = { share: 0.06, swaps: 0.1, hot: 12, cold: 0.15, weights: { plank, look: price < 1 ? plank / price : 0, far: 0 } };
-  const saving = [sparing, sparing];
-  const mending = [
+  return [
+    sparing,
+    sparing,
     { ...last, share: 0.5, weights: { plank, look, far }, fixed: price >= 1 },
     { ...last, share: 0.38, weights: priced },
   ];
-  return part === 'planks' ? saving : part === 'looks' ? mending : [...saving, ...mending];
 }
 
 /** Of what is allowed the starter nearest to one that is wished. */

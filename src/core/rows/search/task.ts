@@ -21,8 +21,6 @@ export type SearchTask = {
   readonly allowed?: readonly Stretches[] | null;
   /** whether these come from a school's pattern: then nothing else is laid first */
   readonly pattern?: boolean;
-  /** whether only planks are to be saved, or faults mended in a floor on which they were: all of both where nothing is said */
-  readonly part?: 'planks' | 'looks';
   /** starters to begin with */
   readonly begin?: Float64Array;
   /** starters of a floor that is nearly right already: it is mended where what is allowed has changed, in fewer steps */

@@ -289,8 +289,48 @@ export function termsOf(runs: SearchTask['runs'], ties: Ties, starters: Float64A
     return rise;
   };
   const sum = (list: Float64Array) => list.reduce((a, b) => a + b, 0);
+  /**
+   * What runs cost while they are laid one after the other: each beside what lies by then.
+   *
+   * @param free as they are laid; all others lie already
+   */
+  const besideLaid = (free: readonly number[]) => {
+    const turnOf = new Int32Array(runs.length).fill(-1);
+    free.forEach((i, k) => (turnOf[i] = k));
+    /** for each run the terms of which it is the last to be laid */
+    const lastIn = (of: Lists, membersOf: (t: number) => ArrayLike<number>): Lists =>
+      listsOf(
+        runs.map((_, i) =>
+          Array.from(of.items.subarray(of.start[i], of.start[i + 1])).filter((t) => {
+            const members = membersOf(t);
+            for (let k = 0; k < members.length; k++) if (turnOf[members[k]!]! > turnOf[i]!) return false;
+            return turnOf[i]! >= 0;
+          }),
+        ),
+      );
+    const lastStaggers = lastIn(stagger.of, (t) => [staggers.a[t]!, staggers.b[t]!]);
+    const lastLikenesses = lastIn(likeness.of, (t) => [likenesses.a[t]!, likenesses.b[t]!]);
+    const lastFigures = lastIn(figures.of, (t) => member.subarray(begins[t], begins[t + 1]));
+    return {
+      musts(i: number): number {
+        const { start, items } = lastStaggers;
+        let musts = ownMusts(i);
+        for (let k = start[i]!; k < start[i + 1]!; k++) musts += pairCount(staggers, items[k]!);
+        return musts;
+      },
+      looks(i: number): number {
+        let looks = ownLooks(i);
+        for (let { start, items } = lastLikenesses, k = start[i]!; k < start[i + 1]!; k++) looks += pairLooks(items[k]!);
+        for (let { start, items } = lastFigures, k = start[i]!; k < start[i + 1]!; k++) looks += figureLooks(items[k]!);
+        return looks;
+      },
+    };
+  };
 
   return {
+    besideLaid,
+    /** A run's starter was set: what follows from it for others is worked out. */
+    place: turn,
     detailed,
     endsBroken,
     /** What is mended keeps to a floor: nothing where there is none. */
