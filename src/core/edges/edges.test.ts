@@ -189,10 +189,10 @@ test('a piece under both casings is slid in; without casings it is tipped', () =
 test('what hangs low over the far edge of a piece keeps it from being tipped, unless it hangs high enough', () => {
   const low = { id: 'l', what: 'radiator' as const, space: 'hall', wall: 0, from: 500, to: 2500, depth: 150, clear: 60 };
   const job: Job = { ...house, layout: { ...house.layout, direction: 0 }, lowThings: [low] };
-  const found = all(job).untippable;
-  expect(found.length).toBeGreaterThan(0);
-  expect(found.every((u) => u.floor === 'f1' && /radiator/.test(u.why))).toBe(true);
-  expect(all({ ...job, lowThings: [{ ...low, clear: 200 }] }).untippable).toEqual([]);
+  const below = (asked: Job) => all(asked).untippable.filter((u) => /radiator/.test(u.why));
+  expect(below(job).length).toBeGreaterThan(0);
+  expect(below(job).every((u) => u.floor === 'f1')).toBe(true);
+  expect(below({ ...job, lowThings: [{ ...low, clear: 200 }] })).toEqual([]);
 });
 
 describe('a floor longer than its product allows', () => {

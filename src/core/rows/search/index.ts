@@ -1,8 +1,8 @@
 /**
  * The search for starters. Every run of two or more pieces has one number to choose: the length of its starter. Limits and looks tie
- * neighbouring runs, planks tie all of them (hands are paired over the whole job). It begins with what a careful hand would lay, row by
- * row from offcuts, and improves that by small moves that a falling temperature makes ever more choosy. Chance comes from the seed and
- * the end from a count of steps, so that the same job gives the same floor on every machine.
+ * neighbouring runs, planks tie all of them (hands are paired over the whole job). It lays a floor thinking ahead ({@link layAhead}); where a
+ * school's pattern leaves little choice, a floor is small, or one is mended, small moves that a falling temperature makes ever more choosy go on
+ * ({@link anneal}). Chance comes from the seed and the end from a count of steps, so that the same job gives the same floor on every machine.
  *
  * What makes it fast: a move touches one or two runs, so only the terms that name them are measured again; the lengths of all starters and
  * closers are kept sorted, so that pairing is one walk along them.
