@@ -6,6 +6,7 @@
 import { closerFor, SAME_LENGTH, starterFor } from '../joints';
 import type { Random } from '../random';
 import type { Stock } from '../stock';
+import type { SearchRun } from '../ties';
 import type { Allowed } from './moves';
 import type { SearchTask } from './task';
 import type { Terms } from './terms';
@@ -119,6 +120,17 @@ function bestOf(floors: Floor[], width: number): Floor[] {
   return best;
 }
 
+const NONE: readonly number[] = [];
+/** Starters that fulfil what is wished of a run: joints drawn where one is to be, and at and beside the ends of what is to be kept clear. */
+function wishedStarters({ u0, plank, wishes }: SearchRun, random: Random): readonly number[] {
+  if (!wishes || wishes.joint.length + wishes.clear.length === 0) return NONE;
+  const joints = [
+    ...wishes.joint.flatMap(([a, b]) => Array.from({ length: DRAWN }, () => a + 1 + random() * (b - a - 2))),
+    ...wishes.clear.flatMap(([a, b]) => [1, 1 + random() * BESIDE].flatMap((by) => [a - by, b + by])),
+  ];
+  return joints.map((u) => plank - ((plank - ((u - u0) % plank)) % plank));
+}
+
 /** How a floor may be gone on with by one more run. */
 function heirsFor({ task, free, allowed, terms, stock, starters, random, price }: Ahead) {
   const { runs, mates, kerf } = task;
@@ -169,7 +181,7 @@ function heirsFor({ task, free, allowed, terms, stock, starters, random, price }
   return (to: Floor, next: number, heirs: Floor[], most: number): void => {
     [floor, run, into, first, limit] = [to, next, heirs, heirs.length, most];
     const line = runs[run]!;
-    const { u0, plank, wishes } = line;
+    const { plank } = line;
     // mates share the width of their planks: what is left of those is not counted here
     alone = mates[run]! < 0;
     rooms = alone ? floor.rack.map((rest) => roomOn(rest, run)) : [];
@@ -183,11 +195,7 @@ function heirsFor({ task, free, allowed, terms, stock, starters, random, price }
       const [low, high] = stretches[Math.floor(random() * stretches.length)]!;
       tryOut(Math.min(high, low + Math.round(random() * (high - low))));
     }
-    if (wishes && wishes.joint.length + wishes.clear.length > 0) {
-      const jointAt = (u: number) => tryOut(plank - ((plank - ((u - u0) % plank)) % plank));
-      for (const [a, b] of wishes.joint) for (let k = 0; k < DRAWN; k++) jointAt(a + 1 + random() * (b - a - 2));
-      for (const [a, b] of wishes.clear) for (const by of [1, 1 + random() * BESIDE]) [a - by, b + by].forEach(jointAt);
-    }
+    for (const starter of wishedStarters(line, random)) tryOut(starter);
     if (tried.length === 0) {
       const starter = stretches[0]?.[1] ?? Math.min(plank, (line.u1 - line.u0) / 2);
       into.push({ ...floor, before: floor, starter, musts: floor.musts + 1, cost: floor.cost + MUST });
