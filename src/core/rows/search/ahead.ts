@@ -5,11 +5,9 @@
  */
 import { closerFor, SAME_LENGTH, starterFor } from '../joints';
 import type { Random } from '../random';
-import type { Stock } from '../stock';
 import type { SearchRun } from '../ties';
-import type { Allowed } from './moves';
+import type { Setting } from './moves';
 import type { SearchTask } from './task';
-import type { Terms } from './terms';
 
 /** What waits: the rest of a run's closer, which starts another run, or of its starter, which closes one. */
 type Rest = { readonly of: number; readonly starts: boolean; readonly length: number };
@@ -48,16 +46,7 @@ const LOST_SHARE = 2 / 3;
 /** What it weighs, in faults, that a remainder waits. */
 const WAITING = 0.03;
 
-type Ahead = {
-  readonly task: SearchTask;
-  /** the runs whose starters are to be chosen, as they are laid */
-  readonly free: readonly number[];
-  readonly allowed: Allowed;
-  readonly terms: Terms;
-  readonly stock: Stock;
-  /** where the floor is laid */
-  readonly starters: Float64Array;
-  readonly random: Random;
+type Ahead = Setting & {
   /** how many faults a plank is worth */
   readonly price: number;
   /** how many floors are carried on side by side */

@@ -1,10 +1,8 @@
-import type { Random } from '../random';
 import type { Stock } from '../stock';
 import type { Ties } from '../ties';
-import { moves, type Allowed } from './moves';
+import { moves, type Setting } from './moves';
 import { priceFor, roundsFor, type Round } from './rounds';
-import type { Cost, Progress, SearchTask } from './task';
-import type { Terms } from './terms';
+import type { Cost, Progress } from './task';
 
 /** What a broken limit weighs: more than all planks and looks of a floor. */
 const MUST = 1000;
@@ -32,18 +30,10 @@ const COLDEST = 1e-6;
 /** Two costs closer than this are one. */
 const EQUAL = 1e-7;
 
-type Annealing = {
-  readonly task: SearchTask;
-  readonly free: readonly number[];
-  readonly allowed: Allowed;
-  readonly terms: Terms;
+type Annealing = Setting & {
   readonly ties: Ties;
-  readonly stock: Stock;
   /** the same planks counted as they are where pieces are paired with what is laid about the same time */
   readonly near: Stock;
-  /** the starters to begin with; afterwards the best that were found */
-  readonly starters: Float64Array;
-  readonly random: Random;
   readonly steps: number;
 };
 

@@ -58,13 +58,15 @@ const SHOVES = 16;
 /** Share of the fitting starters that another run's offcut gives; the others are chosen so that their own offcut closes another run. */
 const BY_OFFCUT = 0.6;
 
-type Setting = {
+/** What laying ahead and moves are told. */
+export type Setting = {
   readonly task: SearchTask;
-  /** runs of two or more pieces */
+  /** the runs whose starters are to be chosen: of two or more pieces, as they are laid */
   readonly free: readonly number[];
   readonly allowed: Allowed;
   readonly terms: Terms;
   readonly stock: Stock;
+  /** the starters as they are, to begin with and afterwards */
   readonly starters: Float64Array;
   readonly random: Random;
 };
