@@ -36,8 +36,9 @@ export function mostPairs(starters: readonly Want[], closers: readonly Want[], r
   return pairs;
 }
 
-/** Of more pairs than this partners are not exchanged here: each would be compared with each. */
+/** Of more pairs than this each is compared only with those whose closers are laid about when its starter is, in rows before and after it. */
 const MOST_EXCHANGED = 300;
+const ABOUT = { before: 12, after: 3 };
 
 /**
  * Pairs starters with closers: as many as can be, and among those, partners that are cut near to each other in time, so that few offcuts
@@ -65,7 +66,7 @@ export function pairHands(
   const loss = (a: number, b: number) => (spare(a, b) > 1e-3 ? 0.5 : 0);
   const cost = (a: number, b: number) => wait(a, b) + loss(a, b);
   const fits = (a: number, b: number) => spare(a, b) >= 0;
-  if (pairs.length > MOST_EXCHANGED) return pairs;
+  if (pairs.length > MOST_EXCHANGED) return nearPartners(pairs, { starters, closers, cost, fits });
   const paired = [new Set(pairs.map((p) => p[0])), new Set(pairs.map((p) => p[1]))] as const;
   const freeStarters = new Set(starters.map((_, i) => i).filter((i) => !paired[0].has(i)));
   const freeClosers = new Set(closers.map((_, j) => j).filter((j) => !paired[1].has(j)));
@@ -99,6 +100,45 @@ export function pairHands(
         }
       }
     }
+  }
+  return pairs;
+}
+
+type Exchanging = {
+  readonly starters: readonly Want[];
+  readonly closers: readonly Want[];
+  readonly cost: (starter: number, closer: number) => number;
+  readonly fits: (starter: number, closer: number) => boolean;
+};
+
+/** Exchanges partners of many pairs while that shortens the waiting: with those that are laid about the same time. */
+function nearPartners(pairs: [number, number][], { starters, closers, cost, fits }: Exchanging): readonly (readonly [number, number])[] {
+  const inRow = new Map<number, number[]>();
+  const pairOf = new Int32Array(closers.length);
+  pairs.forEach(([, closer], k) => {
+    pairOf[closer] = k;
+    const { row } = closers[closer]!;
+    const own = inRow.get(row);
+    if (own) own.push(closer);
+    else inRow.set(row, [closer]);
+  });
+  for (let round = 0, better = true; better && round < 12; round++) {
+    better = false;
+    pairs.forEach((p, k) => {
+      const { row } = starters[p[0]]!;
+      for (let at = row - ABOUT.before; at <= row + ABOUT.after; at++) {
+        for (const closer of inRow.get(at) ?? []) {
+          const q = pairs[pairOf[closer]!]!;
+          if (q === p || cost(p[0], closer) + cost(q[0], p[1]) >= cost(p[0], p[1]) + cost(q[0], closer)) continue;
+          if (!fits(p[0], closer) || !fits(q[0], p[1])) continue;
+          pairOf[p[1]] = pairOf[closer]!;
+          pairOf[closer] = k;
+          q[1] = p[1];
+          p[1] = closer;
+          better = true;
+        }
+      }
+    });
   }
   return pairs;
 }

@@ -1,5 +1,16 @@
 import fc from 'fast-check';
-import { allowedStarters, closerFor, jointsOf, mostPairs, pairHands, searchStarters, wholesFor, type RunLine, type SearchRun } from '.';
+import {
+  allowedStarters,
+  closerFor,
+  jointsOf,
+  mostPairs,
+  pairHands,
+  randomFrom,
+  searchStarters,
+  wholesFor,
+  type RunLine,
+  type SearchRun,
+} from '.';
 
 const lengths = fc.array(fc.integer({ min: 100, max: 1285 }), { maxLength: 6 });
 
@@ -35,6 +46,23 @@ test('hands are paired as many as can be, each once, each fitting its plank', ()
         expect(pairs.every(([s, c]) => starters[s]! + closers[c]! <= room)).toBe(true);
       }
     }),
+  );
+});
+
+test('of many hands as many are paired, each fitting, and what is laid about the same time shares planks', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 1000 }), fc.integer({ min: 1000, max: 1282 }), (seed, room) => {
+      const random = randomFrom(seed);
+      const want = () => Array.from({ length: 500 }, (_, row) => ({ length: 300 + Math.round(random() * 985), row }));
+      const [starters, closers] = [want(), want()];
+      const [most, near] = [mostPairs(starters, closers, room), pairHands(starters, closers, room)];
+      expect(near).toHaveLength(most.length);
+      for (const hand of [0, 1] as const) expect(new Set(near.map((p) => p[hand])).size).toBe(most.length);
+      expect(near.every(([s, c]) => starters[s]!.length + closers[c]!.length <= room)).toBe(true);
+      const apart = (pairs: readonly (readonly [number, number])[]) => pairs.reduce((sum, [s, c]) => sum + Math.abs(s - c), 0);
+      expect(apart(near)).toBeLessThanOrEqual(apart(most));
+    }),
+    { numRuns: 20 },
   );
 });
 
