@@ -36,9 +36,9 @@ export function mostPairs(starters: readonly Want[], closers: readonly Want[], r
   return pairs;
 }
 
-/** Of more pairs than this each is compared only with those whose closers are laid about when its starter is, in rows before and after it. */
+/** Of more pairs than this each is compared only with so many whose closers are laid before its starter, and after it. */
 const MOST_EXCHANGED = 300;
-const ABOUT = { before: 12, after: 3 };
+const ABOUT = { before: 40, after: 10 };
 
 /**
  * Pairs starters with closers: as many as can be, and among those, partners that are cut near to each other in time, so that few offcuts
@@ -104,6 +104,17 @@ export function pairHands(
   return pairs;
 }
 
+/** The first place in ascending values that is not less than one. */
+function lowerBound(values: readonly number[], value: number): number {
+  let [low, high] = [0, values.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (values[middle]! < value) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 type Exchanging = {
   readonly starters: readonly Want[];
   readonly closers: readonly Want[];
@@ -113,30 +124,26 @@ type Exchanging = {
 
 /** Exchanges partners of many pairs while that shortens the waiting: with those that are laid about the same time. */
 function nearPartners(pairs: [number, number][], { starters, closers, cost, fits }: Exchanging): readonly (readonly [number, number])[] {
-  const inRow = new Map<number, number[]>();
   const pairOf = new Int32Array(closers.length);
-  pairs.forEach(([, closer], k) => {
-    pairOf[closer] = k;
-    const { row } = closers[closer]!;
-    const own = inRow.get(row);
-    if (own) own.push(closer);
-    else inRow.set(row, [closer]);
-  });
+  pairs.forEach(([, closer], k) => (pairOf[closer] = k));
+  const laid = pairs.map((p) => p[1]).sort((a, b) => closers[a]!.row - closers[b]!.row || a - b);
+  const rows = laid.map((closer) => closers[closer]!.row);
+  /** how many of the closers are laid before each starter */
+  const before = pairs.map((p) => lowerBound(rows, starters[p[0]]!.row));
   for (let round = 0, better = true; better && round < 12; round++) {
     better = false;
     pairs.forEach((p, k) => {
-      const { row } = starters[p[0]]!;
-      for (let at = row - ABOUT.before; at <= row + ABOUT.after; at++) {
-        for (const closer of inRow.get(at) ?? []) {
-          const q = pairs[pairOf[closer]!]!;
-          if (q === p || cost(p[0], closer) + cost(q[0], p[1]) >= cost(p[0], p[1]) + cost(q[0], closer)) continue;
-          if (!fits(p[0], closer) || !fits(q[0], p[1])) continue;
-          pairOf[p[1]] = pairOf[closer]!;
-          pairOf[closer] = k;
-          q[1] = p[1];
-          p[1] = closer;
-          better = true;
-        }
+      const to = Math.min(laid.length, before[k]! + ABOUT.after);
+      for (let at = Math.max(0, before[k]! - ABOUT.before); at < to; at++) {
+        const closer = laid[at]!;
+        const q = pairs[pairOf[closer]!]!;
+        if (q === p || cost(p[0], closer) + cost(q[0], p[1]) >= cost(p[0], p[1]) + cost(q[0], closer)) continue;
+        if (!fits(p[0], closer) || !fits(q[0], p[1])) continue;
+        pairOf[p[1]] = pairOf[closer]!;
+        pairOf[closer] = k;
+        q[1] = p[1];
+        p[1] = closer;
+        better = true;
       }
     });
   }

@@ -25,7 +25,7 @@ const MOST_POLISHED = 800;
 /** So often a run is moved together with those in its way. */
 const SHOVED = 200;
 /** In a floor of fewer runs than this small moves still save a plank that laying ahead did not, and take no time; in larger ones they only undo how little waits. */
-const FEW = 100;
+const FEW = 80;
 const COLDEST = 1e-6;
 /** Two costs closer than this are one. */
 const EQUAL = 1e-7;
