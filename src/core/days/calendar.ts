@@ -1,3 +1,4 @@
+import { firstFrom } from '../geometry';
 import { hoursOf, minutesOf, PRESET_CREW, WEEKDAYS, type Crew } from '../given';
 
 /*
@@ -69,15 +70,4 @@ export function calendarOf(crew: WholeCrew, begin: string): Calendar {
       return at < to ? i * perDay + at - from - pause : (i + 1) * perDay;
     },
   };
-}
-
-/** Place of the first of some rising numbers that is not less. */
-function firstFrom(rising: readonly number[], least: number): number {
-  let [low, high] = [0, rising.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (rising[middle]! < least) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

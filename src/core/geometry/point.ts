@@ -32,6 +32,17 @@ export function distanceToSegment(p: Point, a: Point, b: Point): number {
 /** The rest of a division that is never negative: where a place lies on a circle of length n. */
 export const modulo = (a: number, n: number): number => ((a % n) + n) % n;
 
+/** Place of the first of some rising numbers that is not less than one; how many there are where all are less. */
+export function firstFrom(rising: readonly number[], least: number): number {
+  let [low, high] = [0, rising.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (rising[middle]! < least) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
 /** Rounds to the three decimals that our files carry; never gives −0. */
 export const round3 = (n: number): number => Math.round(n * 1000) / 1000 || 0;
 /** Rounds to the six decimals that angles carry; never gives −0. */

@@ -4,6 +4,7 @@
  * threshold graph: giving the longest starter the shortest closer, and setting aside a starter that even that cannot take, pairs as
  * many as can be paired.
  */
+import { firstFrom } from '../geometry';
 
 /** A length that is wanted from a plank, with the moment (row) at which it is laid and the class of its slanted end. */
 export type Want = { readonly length: number; readonly row: number; readonly slant?: number };
@@ -104,17 +105,6 @@ export function pairHands(
   return pairs;
 }
 
-/** The first place in ascending values that is not less than one. */
-function lowerBound(values: readonly number[], value: number): number {
-  let [low, high] = [0, values.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (values[middle]! < value) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
 type Exchanging = {
   readonly starters: readonly Want[];
   readonly closers: readonly Want[];
@@ -129,7 +119,7 @@ function nearPartners(pairs: [number, number][], { starters, closers, cost, fits
   const laid = pairs.map((p) => p[1]).sort((a, b) => closers[a]!.row - closers[b]!.row || a - b);
   const rows = laid.map((closer) => closers[closer]!.row);
   /** how many of the closers are laid before each starter */
-  const before = pairs.map((p) => lowerBound(rows, starters[p[0]]!.row));
+  const before = pairs.map((p) => firstFrom(rows, starters[p[0]]!.row));
   for (let round = 0, better = true; better && round < 12; round++) {
     better = false;
     pairs.forEach((p, k) => {
