@@ -11,7 +11,7 @@ import { handOf } from './pins';
 import type { FloorRuns, Run } from './runs';
 import { mixesLengths, patternOf, schoolFor, type PatternFloor, type Stretches } from './schools';
 import { evened } from './equal';
-import { priceFor, searcherOf, stepsFor, termsOf, type Asked, type Progress, type SearchResult, type SearchTask } from './search';
+import { MUST, priceFor, searcherOf, stepsFor, termsOf, type Asked, type Progress, type SearchResult, type SearchTask } from './search';
 import { planksSawn } from './saw';
 import { slantsOf } from './slants';
 import { allowedOf } from './search/moves';
@@ -111,8 +111,6 @@ const MOST_SAWN = 6000;
 const MOST_BUTTS = 12;
 /** Of what is left of the progress that is told, what one search takes. */
 const SEARCHING = 0.45;
-/** What a broken limit weighs against planks and faults. */
-const MUST = 1000;
 /** Far enough apart that no two beginnings of neighbouring seeds are the same. */
 const SEEDS_APART = 7919;
 
@@ -220,7 +218,7 @@ function floorFor(
     }
     return best;
   };
-  /** Lays alike rows in such an order, or leaves all rows where they are, that little waits; never for a plank more. */
+  /** Makes lengths equal that are all but equal, or leaves all joints in place; never for a plank more. */
   const settled = (runs: readonly SearchRun[], { starters, allowed }: FoundStarters, inPlace = false): FoundFloor => {
     const cuts = cutsFor(starters);
     const next = starters.slice();

@@ -7,6 +7,7 @@ import { closerFor, SAME_LENGTH, starterFor } from '../joints';
 import type { Random } from '../random';
 import type { SearchRun } from '../ties';
 import type { Setting } from './moves';
+import { MUST, NO_FAULT } from './rounds';
 import type { SearchTask } from './task';
 
 /** What waits: the rest of a run's closer, which starts another run, or of its starter, which closes one. */
@@ -24,17 +25,13 @@ type Floor = {
   readonly cost: number;
 };
 
-/** What a broken limit weighs. */
-const MUST = 1000;
 /** So many remainders wait at most where nobody says it. */
 export const RACK = 6;
 /** By how much a remainder is trimmed, mm, where it does not fit as it is; never by more than the last. */
 const TRIMS = [0, 12, 30, 60, 100];
-const MOST_TRIMMED = 100;
+const MOST_TRIMMED = TRIMS[TRIMS.length - 1]!;
 /** So many starters are drawn besides of those allowed, and of those that fulfil a wish. */
 const DRAWN = 3;
-/** Less than a whole fault of looks. */
-const NO_FAULT = 0.5;
 /** Starters nearer to each other than this (mm) are tried once. */
 const ALIKE = 0.5;
 /** How far beside what is to be kept clear a joint is tried, mm. */

@@ -1,15 +1,11 @@
 import type { Stock } from '../stock';
 import type { Ties } from '../ties';
 import { moves, type Setting } from './moves';
-import { priceFor, roundsFor, type Round } from './rounds';
+import { MUST, NO_FAULT, priceFor, roundsFor, type Round } from './rounds';
 import type { Cost, Progress } from './task';
 
-/** What a broken limit weighs: more than all planks and looks of a floor. */
-const MUST = 1000;
 /** A rise of the broken limits by this much is refused at any temperature. */
 const HOPELESS = 0.3;
-/** Less than a whole fault of looks: what is left then is only the wish to hide small pieces. */
-const NO_FAULT = 0.5;
 /** Where limits are broken, and where faults of looks are, is looked up again after so many steps; how often progress is told. */
 const EVERY = { hurt: 32, faulty: 256, progress: 1024 };
 /** Share of exchanges from which on a round is one that mends looks. */

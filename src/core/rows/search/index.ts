@@ -22,7 +22,7 @@ import { termsOf } from './terms';
 export type { Cost, Progress, SearchResult, SearchTask } from './task';
 export { termsOf, type Terms } from './terms';
 export { RACK } from './ahead';
-export { priceFor } from './rounds';
+export { MUST, priceFor } from './rounds';
 
 /** Search steps: enough that more no longer buys planks on rooms of this size (see the benchmark's quality over steps). */
 export const stepsFor = (runs: number): number => Math.max(8_000, Math.min(60_000, 300 * runs));

@@ -7,6 +7,11 @@ import type { SearchTask } from './task';
 /** Lengths over whole planks that differ by less than this (mm) are alike. */
 const ALIKE = 3;
 
+/** What a broken limit weighs: more than all planks and looks of a floor. */
+export const MUST = 1000;
+/** Less than a whole fault of looks: what is left then is only the wish to hide small pieces. */
+export const NO_FAULT = 0.5;
+
 /** A stretch of the search: what share of the steps it takes, its temperatures, and what a plank and a fault of looks weigh against them. */
 export type Round = {
   readonly share: number;
