@@ -12,12 +12,14 @@ import { order } from './order';
 import { cuts, findings, pieces, plan, summary } from './plan';
 import { giveWay, replan } from './replan';
 import { repair } from './repair';
-import { rows } from './rows';
+import { least, rows, runs } from './rows';
 import { setOut } from './setout';
 
 export const ANSWERS = {
   floors,
   setOut,
+  runs,
+  least,
   rows,
   pieces,
   findings,

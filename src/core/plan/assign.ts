@@ -14,6 +14,9 @@ export function assigned(n: number, cost: (row: number, column: number) => numbe
   const cameFrom = new Int32Array(n + 1);
   const least = new Float64Array(n + 1);
   const done = new Uint8Array(n + 1);
+  // each is looked up many times: they are worked out once
+  const costs = new Float64Array(n * n);
+  for (let row = 0, k = 0; row < n; row++) for (let column = 0; column < n; column++) costs[k++] = cost(row, column);
   for (let row = 1; row <= n; row++) {
     rowOf[0] = row;
     least.fill(Infinity);
@@ -22,10 +25,11 @@ export function assigned(n: number, cost: (row: number, column: number) => numbe
     do {
       done[at] = 1;
       const own = rowOf[at]!;
+      const [price, before] = [rowPrice[own]!, (own - 1) * n - 1];
       let [step, next] = [Infinity, 0];
       for (let column = 1; column <= n; column++) {
         if (done[column]) continue;
-        const reduced = cost(own - 1, column - 1) - rowPrice[own]! - columnPrice[column]!;
+        const reduced = costs[before + column]! - price - columnPrice[column]!;
         if (reduced < least[column]!) {
           least[column] = reduced;
           cameFrom[column] = at;

@@ -1,6 +1,6 @@
 import { answer } from '../answer';
 import { floors, type Floor } from '../floors';
-import { good, woodOf } from '../given';
+import { good, woodOf, type Job } from '../given';
 import { setOut, type SetOut } from '../setout';
 import { leastPlanks } from './bound';
 import { cutsOf, type LaidOut, type SearchMemory } from './lay';
@@ -25,45 +25,69 @@ export type LaidRows = readonly {
   readonly least: number;
 }[];
 
+/** What decides the runs: wood without what a person settled of the joints, so that a pin changes none of it. */
+const runsTake = (job: Job) => ({ ...woodOf(job), hand: undefined, tape: undefined });
+
+/** The runs of each floor. */
+export const runs = answer({
+  name: 'runs',
+  after: { floors, setOut },
+  takes: ({ job }) => runsTake(job),
+  work: (_, before) => good(before.floors.map((floor, i) => runsOf(floor, before.setOut[i]!.setOut))),
+});
+
+/** How many planks no plan of these runs can do without, for each group of floors that share their planks. */
+export const least = answer({
+  name: 'least',
+  after: { floors, runs },
+  takes: ({ job }) => runsTake(job),
+  work: ({ kerf }, before) =>
+    good(
+      sharing(before.floors).map((group) => {
+        const { planks, limits } = before.floors[group[0]!]!.product;
+        const own = group.flatMap((i) => before.runs[i]!.runs);
+        // a butt joint parts an end piece in two: each may save a plank
+        const butts = group.reduce((sum, i) => sum + (before.floors[i]!.layout.stagger.butts ?? 0), 0);
+        return Math.max(0, leastPlanks(own, planks, limits.endPiece, kerf) - butts);
+      }),
+    ),
+});
+
 /** Where every joint falls: the runs of all floors and the planks that their pieces come from, as the search found them. */
 export const rows = answer({
   name: 'rows',
-  after: { floors, setOut },
+  after: { floors, setOut, runs, least },
   takes: ({ job }) => woodOf(job),
   work({ kerf, hand, tape }, before, { progress, steps, remembered }) {
-    const laidOut = before.floors.map((floor, i): LaidOut => ({
-      floor,
-      setOut: before.setOut[i]!.setOut,
-      ...runsOf(floor, before.setOut[i]!.setOut),
-    }));
-    const groups = groupBy(laidOut, ({ floor }) => sharesPlanks(floor));
+    const laidOut = before.runs.map((own, i): LaidOut => ({ floor: before.floors[i]!, setOut: before.setOut[i]!.setOut, ...own }));
+    const groups = sharing(before.floors);
     return good(
-      groups.map((group, k) => {
+      groups.map((indexes, k) => {
+        const group = indexes.map((i) => laidOut[i]!);
         const share = (done: number) => progress?.((k + done) / groups.length);
         // what searches keep there is theirs alone
         const memory = remembered as SearchMemory | undefined;
-        const { planks, limits } = group[0]!.floor.product;
-        const runs = group.flatMap((g) => g.runs);
         return {
           floors: group.map(rowsOf),
           cuts: cutsOf({ kerf, hand, tape }, group, { steps, progress: share, memory }),
           rack: group[0]!.floor.layout.stagger.rack,
-          // a butt joint parts an end piece in two: each may save a plank
-          least: Math.max(
-            0,
-            leastPlanks(runs, planks, limits.endPiece, kerf) - group.reduce((sum, g) => sum + (g.floor.layout.stagger.butts ?? 0), 0),
-          ),
+          least: before.least[k]!,
         };
       }),
     );
   },
 });
 
-/** Floors of one product, whatever is said of it, share their planks where their joints are chosen by one school, seed and price. */
-const sharesPlanks = ({ product: { name, planks, widthSequence, perBox, limits }, layout }: Floor): string => {
-  const { school, seed, price, rack } = layout.stagger;
-  return JSON.stringify([name, planks, widthSequence, perBox, limits, school, seed, price, rack]);
-};
+/** Which floors share planks, by their places: those of one product, whatever is said of it, whose joints are chosen by one school, seed and price. */
+function sharing(all: readonly Floor[]): number[][] {
+  const groups = new Map<string, number[]>();
+  all.forEach(({ product: { name, planks, widthSequence, perBox, limits }, layout }, i) => {
+    const { school, seed, price, rack } = layout.stagger;
+    const key = JSON.stringify([name, planks, widthSequence, perBox, limits, school, seed, price, rack]);
+    groups.set(key, [...(groups.get(key) ?? []), i]);
+  });
+  return [...groups.values()];
+}
 
 const rowsOf = ({ floor, setOut: { direction, frame, rows: bands }, runs }: LaidOut): FloorRows => ({
   id: floor.id,
@@ -75,9 +99,3 @@ const rowsOf = ({ floor, setOut: { direction, frame, rows: bands }, runs }: Laid
   runs,
   sizes: floor.product.planks.map(({ length, width }) => ({ length, width })),
 });
-
-function groupBy<T>(items: readonly T[], keyOf: (item: T) => string): T[][] {
-  const groups = new Map<string, T[]>();
-  for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
-  return [...groups.values()];
-}

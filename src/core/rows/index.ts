@@ -20,4 +20,4 @@ export * from './pins';
 export * from './saw';
 export * from './bound';
 export * from './lay';
-export { rows, type FloorRows, type LaidRows } from './answer';
+export { least, rows, runs, type FloorRows, type LaidRows } from './answer';

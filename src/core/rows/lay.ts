@@ -21,7 +21,7 @@ import { wishesOf } from './wishes';
 /** What a search found for floors on which nothing is settled by hand. */
 type FoundStarters = { readonly starters: Float64Array; readonly allowed: readonly Stretches[] };
 
-/** The same, laid so that little waits, and what it is cut from. */
+/** The same, and what it is cut from. */
 type FoundFloor = FoundStarters & { readonly cuts: readonly Cut[] };
 
 /** What searches found before, by what they were asked: pins are taken up without searching all again. */
@@ -111,6 +111,8 @@ const MOST_SAWN = 6000;
 const MOST_BUTTS = 12;
 /** Of what is left of the progress that is told, what one search takes. */
 const SEARCHING = 0.45;
+/** Share of a search's steps that take up what is settled by hand: more only lay otherwise what lies well. */
+const MENDING = 0.5;
 /** Far enough apart that no two beginnings of neighbouring seeds are the same. */
 const SEEDS_APART = 7919;
 
@@ -120,7 +122,7 @@ export function sureStarters(line: RunLine, endPiece: number, tape: number): Str
   return sure.length > 0 ? sure : allowedStarters(line, endPiece);
 }
 
-type Search = (allowed: readonly Stretches[], how: Omit<Asked, 'allowed' | 'steps'>) => SearchResult;
+type Search = (allowed: readonly Stretches[], how: Omit<Asked, 'allowed'>) => SearchResult;
 
 /** Searches floors on which nothing is settled by hand, as a school has it. */
 function foundAlone(
@@ -199,14 +201,23 @@ function floorFor(
     const search = searcherOf({ ...settings, runs, contacts }, progress && ((done) => progress(told + share * done)));
     return (allowed, how) => {
       share = (1 - told) * SEARCHING;
-      const found = search({ ...how, allowed, steps });
+      const found = search({ steps, ...how, allowed });
       told += share;
       return found;
     };
   };
 
   const cutsFor = (starters: Float64Array) => allocate(lines, starters, settings.mates, settings.kerf);
-  const planksFor = (starters: Float64Array) => planksOf(cutsFor(starters));
+  /** what floors are sawn from that were searched: each is looked at once */
+  const sawn = new Map<Float64Array, { readonly cuts: readonly Cut[]; readonly planks: number }>();
+  const sawnFor = (starters: Float64Array) => {
+    const known = sawn.get(starters);
+    if (known) return known;
+    const cuts = cutsFor(starters);
+    const found = { cuts, planks: planksOf(cuts) };
+    sawn.set(starters, found);
+    return found;
+  };
   /** As many butt joints as are allowed and each save a plank. */
   const withButts = (runs: readonly SearchRun[], cuts: readonly Cut[]): readonly Cut[] => {
     let [best, planks] = [cuts, settings.butts.some((n) => n > 0) ? planksOf(cuts) : 0];
@@ -218,21 +229,26 @@ function floorFor(
     }
     return best;
   };
-  /** Makes lengths equal that are all but equal, or leaves all joints in place; never for a plank more. */
-  const settled = (runs: readonly SearchRun[], { starters, allowed }: FoundStarters, inPlace = false): FoundFloor => {
-    const cuts = cutsFor(starters);
+  /** Makes lengths equal that are all but equal; never for a plank more. */
+  const settled = (runs: readonly SearchRun[], { starters, allowed }: FoundStarters): FoundFloor => {
+    const { cuts, planks } = sawnFor(starters);
     const next = starters.slice();
     const terms = termsOf(runs, tiesOf(runs, contacts), next);
     const { has } = allowedOf(allowed);
     const all = runs.flatMap((run, i) => (isSingle(run) ? [] : [i]));
     terms.remeasure(all);
-    const found = evened({ runs, cuts, ...settings, terms, starters: next, free: inPlace ? [] : all, allowed: has });
-    const laid = planksOf(found) > planksOf(cuts) ? { starters, allowed, cuts } : { starters: next, allowed, cuts: found };
+    const found = evened({ runs, cuts, ...settings, terms, starters: next, free: all, allowed: has });
+    const laid = planksOf(found) > planks ? { starters, allowed, cuts } : { starters: next, allowed, cuts: found };
     return { ...laid, cuts: withButts(runs, laid.cuts) };
   };
 
   const known = key === undefined ? undefined : memory?.get(key);
-  const base = known ?? settled(lines, foundAlone(searched, legal, settings, planksFor, searcher(lines)));
+  const base =
+    known ??
+    settled(
+      lines,
+      foundAlone(searched, legal, settings, (starters) => sawnFor(starters).planks, searcher(lines)),
+    );
   if (key !== undefined) {
     // what was used last is forgotten last
     memory?.delete(key);
@@ -242,9 +258,9 @@ function floorFor(
 
   const pinned = (allowed: readonly Stretches[]) => allowed.map((own, i) => pins.get(i) ?? own);
   const search = searcher(asked);
-  const mended = search(pinned(base.allowed), { from: base.starters, seed });
+  const mended = search(pinned(base.allowed), { from: base.starters, seed, steps: steps * MENDING });
   // a pin that breaks a limit by itself does so in any floor
-  const mendedCuts = () => settled(asked, { starters: mended.starters, allowed: pinned(base.allowed) }, true).cuts;
+  const mendedCuts = () => withButts(asked, cutsFor(mended.starters));
   if (mended.broken.every((i) => pins.has(i))) return mendedCuts();
   const anew = search(pinned(legal), { seed });
   if (anew.cost.musts > mended.cost.musts - 1e-9) return mendedCuts();

@@ -40,7 +40,9 @@ function placedBlanks(group: readonly ToSaw[], cuts: readonly (readonly MixedCut
   let spare = sizeOf.size;
   const blanks = laid.map(({ one }): Blank => {
     const { piece, needs, box, ring } = one;
-    return { ...needs, box, ring, plank: moved.has(one) ? ++spare : piece.plank, size: sizeOf.get(piece.plank)! };
+    const { left, right, low, high, slants } = needs;
+    const plank = moved.has(one) ? ++spare : piece.plank;
+    return { plank, size: sizeOf.get(piece.plank)!, box, ring, left, right, low, high, slants };
   });
   return { laid, blanks, places: reuse(blanks, sizes, kerf) };
 }

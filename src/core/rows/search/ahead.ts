@@ -16,8 +16,12 @@ type Rest = { readonly of: number; readonly starts: boolean; readonly length: nu
 /** A floor laid up to one run: how that one begins, what waits then, and what all of it costs; less is better. */
 type Floor = {
   readonly before: Floor | null;
+  readonly run: number;
   readonly starter: number;
-  readonly rack: readonly Rest[];
+  /** what waits: worked out once the floor is gone on with, as most are not */
+  rack: readonly Rest[] | null;
+  /** the same for floors that begin this run alike and with as much waiting: they go on alike */
+  readonly alike: number;
   readonly musts: number;
   /** wood of which nothing can be made, in planks */
   readonly lost: number;
@@ -53,7 +57,7 @@ type Ahead = Setting & {
 /** Lays the floor that costs least of those that were carried on to the end. */
 export function layAhead(setting: Ahead, progress?: (done: number) => void): void {
   const { free, terms, stock, starters, price, width } = setting;
-  const begun: Floor = { before: null, starter: 0, rack: [], musts: 0, lost: 0, looks: 0, cost: 0 };
+  const begun: Floor = { before: null, run: -1, starter: 0, rack: [], alike: 0, musts: 0, lost: 0, looks: 0, cost: 0 };
   const heirsOf = heirsFor(setting);
   /** the floor that lies, run by run */
   const lying: Floor[] = [];
@@ -97,10 +101,8 @@ function bestOf(floors: Floor[], width: number): Floor[] {
   const seen = new Set<number>();
   for (const floor of floors) {
     if (best.length >= width) break;
-    // floors that begin this run alike and with as much waiting go on alike
-    const key = floor.rack.reduce((sum, { length, starts }) => sum + length * (starts ? 3 : 7), 1000 * floor.starter);
-    if (seen.has(key)) continue;
-    seen.add(key);
+    if (seen.has(floor.alike)) continue;
+    seen.add(floor.alike);
     best.push(floor);
   }
   return best;
@@ -126,14 +128,26 @@ function heirsFor({ task, free, allowed, terms, stock, starters, random, price }
   const roomOn = ({ of, starts, length }: Rest, run: number): number =>
     runs[of]!.size === runs[run]!.size ? length + (starts ? stock.lap(run, of) : stock.lap(of, run)) : 0;
 
-  /** the floor and the run that are at hand, the list of its heirs and where they begin in it, the starters tried, and the room on what waits */
+  // mates share the width of their planks: what is left of those is not counted here
+  const isAlone = (run: number): boolean => mates[run]! < 0;
+  const rackOf = (floor: Floor): readonly Rest[] => {
+    if (floor.rack) return floor.rack;
+    const { run, starter } = floor;
+    const before = rackOf(floor.before!);
+    if (!isAlone(run)) return (floor.rack = before);
+    saw.take(before, (rest) => roomOn(rest, run));
+    saw.lostWith(run, starter);
+    return (floor.rack = saw.rackAfter(before, run));
+  };
+
+  /** the floor and the run that are at hand, the list of its heirs and where they begin in it, and the starters tried */
   let floor: Floor;
+  let rack: readonly Rest[] = [];
   let run = 0;
   let into: Floor[] = [];
   let first = 0;
   let limit = Infinity;
   let alone = true;
-  let rooms: readonly number[] = [];
   const tried: number[] = [];
   /** Goes on with a starter if it is allowed and among the best; whether no fault comes of it. */
   const tryOut = (starter: number): boolean => {
@@ -147,19 +161,19 @@ function heirsFor({ task, free, allowed, terms, stock, starters, random, price }
     const full = into.length - first >= HEIRS;
     const worst = full ? Math.min(limit, into[into.length - 1]!.cost) : limit;
     if (MUST * musts > worst) return false;
-    const lost = floor.lost + (alone ? saw.lostWith(floor.rack, rooms, run, starter) / runs[run]!.plank : 0);
-    const waiting = alone ? saw.waiting() : floor.rack.length;
+    const lost = floor.lost + (alone ? saw.lostWith(run, starter) / runs[run]!.plank : 0);
+    const waiting = alone ? saw.waiting() : rack.length;
     const known = MUST * musts + price * LOST_SHARE * lost + floor.looks + WAITING * waiting;
     if (known >= worst) return broken === 0;
     const looks = beside.looks(run);
     const cost = known + looks;
     if (cost < worst) {
       if (full) into.pop();
-      const rack = alone ? saw.rackAfter(floor.rack, run) : floor.rack;
+      const alike = alone ? saw.alikeAfter(starter) : alikeFor(rack, starter);
       // the heirs of one floor stand in order
       let at = into.length;
       while (at > first && into[at - 1]!.cost > cost) at--;
-      into.splice(at, 0, { before: floor, starter, rack, musts, lost, looks: floor.looks + looks, cost });
+      into.splice(at, 0, { before: floor, run, starter, rack: null, alike, musts, lost, looks: floor.looks + looks, cost });
     }
     return broken === 0 && looks < NO_FAULT;
   };
@@ -168,12 +182,14 @@ function heirsFor({ task, free, allowed, terms, stock, starters, random, price }
     [floor, run, into, first, limit] = [to, next, heirs, heirs.length, most];
     const line = runs[run]!;
     const { plank } = line;
-    // mates share the width of their planks: what is left of those is not counted here
-    alone = mates[run]! < 0;
-    rooms = alone ? floor.rack.map((rest) => roomOn(rest, run)) : [];
+    rack = rackOf(floor);
+    alone = isAlone(run);
+    if (alone) saw.take(rack, (rest) => roomOn(rest, run));
     tried.length = 0;
-    for (let k = 0; k < rooms.length; k++)
-      TRIMS.some((trim) => tryOut(floor.rack[k]!.starts ? rooms[k]! - trim : starterFor(line, rooms[k]! - trim)));
+    for (let k = 0; alone && k < rack.length; k++) {
+      const [{ starts }, room] = [rack[k]!, saw.roomOn(k)];
+      for (const trim of TRIMS) if (tryOut(starts ? room - trim : starterFor(line, room - trim))) break;
+    }
     tryOut(plank);
     tryOut(starterFor(line, plank));
     const stretches = allowed.of[run]!;
@@ -184,32 +200,47 @@ function heirsFor({ task, free, allowed, terms, stock, starters, random, price }
     for (const starter of wishedStarters(line, random)) tryOut(starter);
     if (tried.length === 0) {
       const starter = stretches[0]?.[1] ?? Math.min(plank, (line.u1 - line.u0) / 2);
-      into.push({ ...floor, before: floor, starter, musts: floor.musts + 1, cost: floor.cost + MUST });
+      const alike = alikeFor(rack, starter);
+      into.push({ ...floor, before: floor, run, starter, rack, alike, musts: floor.musts + 1, cost: floor.cost + MUST });
     }
   };
 }
 
+/** What waits for one end of a run is told from what waits for the other. */
+const handOf = (starts: boolean): number => (starts ? 3 : 7);
+/** A sum that hardly any two floors share that do not begin a run alike and with as much waiting. */
+const alikeFor = (rack: readonly Rest[], starter: number): number =>
+  rack.reduce((sum, { length, starts }) => sum + length * handOf(starts), 1000 * starter);
+
 /** Saws a run's two ends from what waits, else from fresh planks whose rests wait then; what was done last is remembered. */
 function sawFor({ runs, kerf, bound }: { runs: SearchTask['runs']; kerf: number; bound: number }) {
+  /** what waited before: how many, how long each is and how long an end may be that is sawn from it; which hands they and two fresh rests have */
+  let had = 0;
+  const before = new Float64Array(RACK);
+  const rooms = new Float64Array(RACK);
+  const hands = new Float64Array(RACK + 2);
   /** how long what waits is, and at last the rests of a fresh starter and of a fresh closer; 0 for what is not there any more */
   const lengths = new Float64Array(RACK + 2);
   let many = 0;
   let used = 0;
   /** Of what waits the shortest that holds an end and is trimmed little, by its place; −1 where none does. */
-  const holding = (rack: readonly Rest[], rooms: readonly number[], starts: boolean, length: number): number => {
-    let [best, least] = [-1, MOST_TRIMMED + SAME_LENGTH];
-    for (let k = 0; k < rooms.length; k++) {
+  const holding = (hand: number, length: number): number => {
+    let best = -1;
+    let least = MOST_TRIMMED + SAME_LENGTH;
+    for (let k = 0; k < had; k++) {
       const over = rooms[k]! - length;
-      if (rack[k]!.starts === starts && over >= -SAME_LENGTH && over < least) [best, least] = [k, over];
+      if (hands[k] === hand && over >= -SAME_LENGTH && over < least) {
+        best = k;
+        least = over;
+      }
     }
     return best;
   };
   /** Saws one end: how much wood is lost by it. */
-  const saw = (rack: readonly Rest[], rooms: readonly number[], run: number, starts: boolean, length: number): number => {
-    const { plank, endPiece } = runs[run]!;
+  const saw = (hand: number, length: number, plank: number, endPiece: number): number => {
     lengths[used++] = 0;
     if (length >= plank - SAME_LENGTH) return 0;
-    const k = holding(rack, rooms, starts, length);
+    const k = holding(hand, length);
     if (k >= 0) {
       lengths[k] = 0;
       many--;
@@ -231,22 +262,39 @@ function sawFor({ runs, kerf, bound }: { runs: SearchTask['runs']; kerf: number;
     return length;
   };
   return {
+    /** What waits before a run, and how long an end of it may be that is sawn from each. */
+    take(rack: readonly Rest[], roomOn: (rest: Rest) => number): void {
+      had = rack.length;
+      for (let k = 0; k < had; k++) {
+        before[k] = rack[k]!.length;
+        rooms[k] = roomOn(rack[k]!);
+        hands[k] = handOf(rack[k]!.starts);
+      }
+      // the rest of a starter closes another run
+      hands[had] = handOf(false);
+      hands[had + 1] = handOf(true);
+    },
+    roomOn: (k: number): number => rooms[k]!,
     /** @returns how much wood is lost, mm of a plank */
-    lostWith(rack: readonly Rest[], rooms: readonly number[], run: number, starter: number): number {
-      used = many = rack.length;
-      for (let k = 0; k < used; k++) lengths[k] = rack[k]!.length;
-      let lost = saw(rack, rooms, run, true, starter) + saw(rack, rooms, run, false, closerFor(runs[run]!, starter));
+    lostWith(run: number, starter: number): number {
+      used = many = had;
+      for (let k = 0; k < had; k++) lengths[k] = before[k]!;
+      const { plank, endPiece } = runs[run]!;
+      const starting = saw(handOf(true), starter, plank, endPiece);
+      let lost = starting + saw(handOf(false), closerFor(runs[run]!, starter), plank, endPiece);
       while (many > bound) lost += giveUp();
       return lost;
     },
     waiting: (): number => many,
+    /** {@link alikeFor} what waits then. */
+    alikeAfter(starter: number): number {
+      let sum = 1000 * starter;
+      for (let k = 0; k < used; k++) sum += lengths[k]! * hands[k]!;
+      return sum;
+    },
     rackAfter(rack: readonly Rest[], run: number): Rest[] {
       const kept = rack.filter((_, k) => lengths[k]! > 0);
-      // the rest of a starter closes another run
-      [false, true].forEach((starts, k) => {
-        const length = lengths[rack.length + k]!;
-        if (length > 0) kept.push({ of: run, starts, length });
-      });
+      for (let k = had; k < used; k++) if (lengths[k]! > 0) kept.push({ of: run, starts: k > had, length: lengths[k]! });
       return kept;
     },
   };

@@ -29,7 +29,9 @@ type Lists = { readonly start: Int32Array; readonly items: Int32Array };
 function listsOf(lists: readonly (readonly number[])[]): Lists {
   const start = new Int32Array(lists.length + 1);
   lists.forEach((own, i) => (start[i + 1] = start[i]! + own.length));
-  return { start, items: Int32Array.from(lists.flat()) };
+  const items = new Int32Array(start[lists.length]!);
+  lists.forEach((own, i) => items.set(own, start[i]));
+  return { start, items };
 }
 
 /** Pairs of runs whose joints are compared, in columns. */
