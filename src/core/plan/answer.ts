@@ -19,7 +19,7 @@ import { rows, sawnOf, type FloorRows } from '../rows';
 import { setOut } from '../setout';
 import { boxesFor } from '../wood';
 import { cutList } from './cutlist';
-import { dealtPlanks } from './faces';
+import { dealtPlanks } from './deal';
 import { boundRack, nearestRack } from './rack';
 import { summaryOf } from './summary';
 

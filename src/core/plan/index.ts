@@ -2,6 +2,7 @@
 export * from './answer';
 export * from './cutlist';
 export * from './summary';
+export * from './deal';
 export * from './faces';
 export { rackAlong, rackOf, type Rack } from './rack';
 export { stopSettings, BATCH_ROWS, type StopSettings } from './stops';
