@@ -16,19 +16,35 @@ import {
 import { type Joint, type LaidPiece, type LaidRow } from './measure';
 import { finding, type AuditedFloor, type Rule } from './rule';
 
-/** The joints of each run of a row, left to right. */
-function runJoints(row: LaidRow): { joints: Joint[]; from: number; to: number }[] {
-  return row.runs
-    .filter((run) => run.length > 1)
-    .map((run) => {
-      const own = new Set<LaidPiece>(run);
-      return {
-        joints: row.joints.filter((j) => own.has(j.left)).sort((a, b) => a.u - b.u),
-        from: Math.min(...run.map((p) => p.box.minX)),
-        to: Math.max(...run.map((p) => p.box.maxX)),
-      };
-    });
+/** What several rules ask of one thing is worked out once. */
+function once<Of extends object, Found>(find: (of: Of) => Found): (of: Of) => Found {
+  const known = new WeakMap<Of, Found>();
+  return (of) => {
+    const found = known.get(of) ?? find(of);
+    known.set(of, found);
+    return found;
+  };
 }
+
+/** The joints of a run of two or more pieces, left to right, and how far its pieces reach. */
+type RunJoints = { readonly joints: readonly Joint[]; readonly from: number; readonly to: number };
+
+/** The joints of each run of a row, left to right. */
+const runJoints = once(({ runs, joints }: LaidRow): readonly RunJoints[] => {
+  const byLeft = new Map<LaidPiece, Joint[]>();
+  for (const joint of joints) {
+    const own = byLeft.get(joint.left);
+    if (own) own.push(joint);
+    else byLeft.set(joint.left, [joint]);
+  }
+  return runs
+    .filter((run) => run.length > 1)
+    .map((run) => ({
+      joints: run.flatMap((piece) => byLeft.get(piece) ?? []).sort((a, b) => a.u - b.u),
+      from: Math.min(...run.map((p) => p.box.minX)),
+      to: Math.max(...run.map((p) => p.box.maxX)),
+    }));
+});
 
 /** Of two rows' joints within [from, to], both from left to right, those that lie nearest to each other and nearer than `within`: where the second is. */
 function nearestJoints(
@@ -65,6 +81,7 @@ export const likeness: Rule = (floor, say) => {
       if (within === 0) continue;
       for (const a of upper.runs) {
         for (const b of lower.runs) {
+          if (b.from >= a.to) break;
           const from = Math.max(a.from, b.from) - ROUNDING;
           const to = Math.min(a.to, b.to) + ROUNDING;
           if (to - from <= 2 * ROUNDING) continue;
@@ -157,13 +174,11 @@ export const bands: Rule = (floor, say) => {
   }
 };
 
-type RunJoints = ReturnType<typeof runJoints>[number];
-
 /** A run and those under it, one a row, each the one that overlaps the run above it most: their rows and first joints, and how far their planks reach. */
 type Chain = readonly { readonly n: number; readonly w: number; readonly u: number; readonly from: number; readonly to: number }[];
 
 /** Every chain of runs of a floor that begins under none: rows that follow each other, laid of planks of one length. */
-function chainsOf({ rows }: AuditedFloor): { readonly chain: Chain; readonly length: number }[] {
+const chainsOf = once(({ rows }: AuditedFloor): readonly { readonly chain: Chain; readonly length: number }[] => {
   const measured = rows.map((row) => ({ row: row.row, runs: runJoints(row), length: longestPiece(row) }));
   const taken = new Set<unknown>();
   const chains: { chain: Chain; length: number }[] = [];
@@ -182,7 +197,7 @@ function chainsOf({ rows }: AuditedFloor): { readonly chain: Chain; readonly len
     }
   });
   return chains;
-}
+});
 
 /** Stretches of a list, from one index to another, of which every item fulfils a condition; those that are so long at least. */
 function stretchesOf(count: number, least: number, fulfils: (k: number) => boolean): (readonly [number, number])[] {

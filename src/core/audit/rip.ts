@@ -1,4 +1,4 @@
-import { spansAt, turned, turnedPolygon, type Point, type Polygon, type Span, ROUNDING } from '../geometry';
+import { firstFrom, spansAt, turned, turnedPolygon, type Point, type Polygon, type Span, ROUNDING } from '../geometry';
 import { sourceOf, sourceText, type Placed, type PlanRow } from '../given';
 import { runningWalls, SHORTEST_JUDGED, type RunningWall } from '../setout';
 
@@ -22,8 +22,12 @@ export function ripStretches(floor: AuditedFloor): { readonly finding: Placed; r
   // what lies may have been pushed: its edge is then a little beside where the wall asks for it
   const near = floor.plan.pieces.some((p) => p.laid) ? PUSHED : SAME_EDGE;
   for (const { row } of floor.rows) {
+    let breaks: readonly number[] | undefined;
+    const breaksOf = () => (breaks ??= breaksIn(row, laid));
     for (const side of ['start', 'far'] as const) {
-      const narrow = walls.filter((w) => w.side === side).flatMap((wall) => narrowStretches(wall, row, laid, limit - ROUNDING, near));
+      const narrow = walls
+        .filter((w) => w.side === side)
+        .flatMap((wall) => narrowStretches(wall, row, { laid, breaks: breaksOf, limit: limit - ROUNDING, near }));
       for (const { from, to, least, at } of joined(narrow)) {
         if (to - from <= SHORTEST_JUDGED) continue;
         found.push({
@@ -48,8 +52,31 @@ export function ripStretches(floor: AuditedFloor): { readonly finding: Placed; r
 const SAME_EDGE = 1;
 const PUSHED = 12;
 
+/** Where along a row corners of the floor lie, or an edge of it crosses the row's own, left to right. */
+function breaksIn(row: PlanRow, laid: readonly Polygon[]): readonly number[] {
+  const breaks: number[] = [];
+  for (const polygon of laid) {
+    for (const ring of polygon) {
+      ring.forEach(([u, w], i) => {
+        if (w > row.from - 1 && w < row.to + 1) breaks.push(u);
+        const [v, x] = ring[(i + 1) % ring.length]!;
+        for (const edge of [row.from, row.to]) if (w < edge !== x < edge) breaks.push(u + ((edge - w) * (v - u)) / (x - w));
+      });
+    }
+  }
+  return breaks.sort((a, b) => a - b);
+}
+
+type Narrow = {
+  readonly laid: readonly Polygon[];
+  /** {@link breaksIn} the row, worked out where a wall stands in it */
+  readonly breaks: () => readonly number[];
+  readonly limit: number;
+  readonly near: number;
+};
+
 /** Where, along one wall and in one row, less than `limit` of the row's width is left. */
-function narrowStretches(wall: RunningWall, row: PlanRow, laid: readonly Polygon[], limit: number, near: number): Stretch[] {
+function narrowStretches(wall: RunningWall, row: PlanRow, { laid, breaks, limit, near }: Narrow): Stretch[] {
   const [[u0, u1], [w0, w1]] = [wall.u, wall.w];
   const wAt = (u: number) => w0 + ((w1 - w0) * (u - u0)) / (u1 - u0);
   // the part of the wall that stands in this row
@@ -65,22 +92,8 @@ function narrowStretches(wall: RunningWall, row: PlanRow, laid: readonly Polygon
     if (to - from < 1e-6) return [];
   }
   // width is linear between the corners of the floor, and where its opposite side leaves the row
-  const breaks = new Set<number>([from, to]);
-  for (const polygon of laid) {
-    for (const ring of polygon) {
-      ring.forEach(([u, w], i) => {
-        if (u > from && u < to && w > row.from - 1 && w < row.to + 1) breaks.add(u);
-        const [v, x] = ring[(i + 1) % ring.length]!;
-        for (const edge of [row.from, row.to]) {
-          if (w < edge !== x < edge) {
-            const at = u + ((edge - w) * (v - u)) / (x - w);
-            if (at > from && at < to) breaks.add(at);
-          }
-        }
-      });
-    }
-  }
-  const us = [...breaks].sort((a, b) => a - b);
+  const within = breaks();
+  const us = [from, ...within.slice(firstFrom(within, from), firstFrom(within, to)), to];
   const stretches: Stretch[] = [];
   for (let k = 0; k + 1 < us.length; k++) {
     const [a, b] = [us[k]!, us[k + 1]!];

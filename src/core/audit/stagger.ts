@@ -1,4 +1,4 @@
-import { commonSpans, turned, ROUNDING } from '../geometry';
+import { commonSpans, firstFrom, turned, ROUNDING } from '../geometry';
 import { sourceOf, sourceText } from '../given';
 import { edgeSpans, jointsAtEdge, type LaidRow } from './measure';
 import { finding, type Rule } from './rule';
@@ -32,10 +32,12 @@ function neighbourJoints(
     if (lower.row.n !== upper.row.n + 1) continue;
     const shared = commonSpans(edgeSpans(upper, 'after'), edgeSpans(lower, 'before'));
     const as = jointsAtEdge(upper, 'after');
-    const bs = jointsAtEdge(lower, 'before').sort((p, q) => p.u - q.u);
+    const bs = jointsAtEdge(lower, 'before')
+      .map((joint) => joint.u)
+      .sort((p, q) => p - q);
     for (const { u: a } of as) {
-      for (const { u: b } of bs) {
-        if (b >= a + within) break;
+      for (let k = firstFrom(bs, a - within); k < bs.length && bs[k]! < a + within; k++) {
+        const b = bs[k]!;
         if (Math.abs(a - b) >= within) continue;
         const low = Math.min(a, b) + ROUNDING;
         const high = Math.max(a, b) - ROUNDING;
