@@ -79,16 +79,18 @@ export const plan = answer({
   kept: true,
   takes: ({ job }) => planningOf(job),
   work({ products, deal, layout }, before): Result<Plan> {
-    const productOf = (id: string): Product => before.floors.find((f) => f.id === id)!.product;
     const opens = new Map<string, { product: Product; planks: Opened[] }>();
-    for (const plank of before.pieces.planks) {
-      const product = productOf(plank.floor);
-      const own = opens.get(nameOf(product)) ?? { product, planks: [] };
-      own.planks.push(plank);
-      opens.set(nameOf(product), own);
-    }
-    const planks = before.pieces.planks.map(({ floor, ...plank }) =>
-      opens.size > 1 ? { ...plank, product: productOf(floor).name } : plank,
+    const openedFor = new Map(
+      before.floors.map(({ id, product }) => {
+        const own = opens.get(nameOf(product)) ?? { product, planks: [] };
+        opens.set(nameOf(product), own);
+        return [id, own];
+      }),
+    );
+    for (const plank of before.pieces.planks) openedFor.get(plank.floor)!.planks.push(plank);
+    for (const [name, { planks }] of opens) if (planks.length === 0) opens.delete(name);
+    const planks = before.pieces.planks.map(({ floor, n, length, width }) =>
+      opens.size > 1 ? { n, length, width, product: openedFor.get(floor)!.product.name } : { n, length, width },
     );
     const plankArea = planks.reduce((sum, p) => sum + p.length * p.width, 0);
     const laidArea = before.floors.reduce((sum, f) => sum + f.laid.reduce((s, p) => s + polygonArea(p), 0), 0);

@@ -59,12 +59,9 @@ export function dealtPlanks({ products, deal, seed }: Dealing, plan: Pick<Plan, 
       dealBest(table, { wanted, closed, reach: habit === 'piles' ? Infinity : open, seed });
     });
   });
-  return plan.planks.map((plank): Plank => {
-    const dealt = { ...plank };
-    delete dealt.face;
-    delete dealt.box;
-    const face = table.face[plank.n]!;
-    return face > 0 ? { ...dealt, box: table.box[plank.n]!, face } : dealt;
+  return plan.planks.map(({ n, length, width, product }): Plank => {
+    const bare = product === undefined ? { n, length, width } : { n, length, width, product };
+    return table.face[n]! > 0 ? { ...bare, box: table.box[n]!, face: table.face[n]! } : bare;
   });
 }
 

@@ -77,8 +77,10 @@ function weightOf(
   slack: number,
 ): number {
   let most = 0;
-  stretches.forEach((first, i) => {
-    if (first.to <= from || first.from >= to) return;
+  // the stretches go from left to right
+  for (let i = 0; i < stretches.length && stretches[i]!.from < to; i++) {
+    const first = stretches[i]!;
+    if (first.to <= from) continue;
     let narrowest = Infinity;
     for (let k = i; k < stretches.length && stretches[k]!.from < to; k++) {
       if (k > i && stretches[k]!.from - stretches[k - 1]!.to > ROUNDING) break;
@@ -87,7 +89,7 @@ function weightOf(
       if (reach <= 0) continue;
       most = Math.max(most, long.of((reach + kerf) / (length + kerf)) * wide.of((Math.min(narrowest, width) + kerf) / (width + kerf)));
     }
-  });
+  }
   return most;
 }
 

@@ -1,4 +1,4 @@
-import { boxOf, clipHalf, insidePolygon, signedArea, turned, type Box, type MultiPolygon, type Point, type Span } from '../geometry';
+import { boxOf, clipHalf, firstFrom, insidePolygon, signedArea, turned, type Box, type MultiPolygon, type Point, type Span } from '../geometry';
 import type { Floor } from '../floors';
 import { runningDoorways, type SetOut } from '../setout';
 import { REACHES_IN, REGISTER_CLEAR, SMALL_PIECE } from './looks';
@@ -95,6 +95,8 @@ export function wishesOf(floor: Floor, { frame }: Pick<SetOut, 'frame'>, runs: r
  * the wall are one run, which the doorway holds together, and each has an end of its own.
  */
 function armEnds({ shape, u0, u1 }: Run, endPiece: number): Span[] {
+  // most runs have no ends but their own
+  if (shape.length === 1 && shape[0]!.every(([u]) => u < u0 + 1e-6 || u > u1 - 1e-6)) return [];
   return shape.flatMap((ring) =>
     ring.flatMap((p, i): Span[] => {
       const q = ring[(i + 1) % ring.length]!;
@@ -148,7 +150,18 @@ export function juttingCorners({ laid }: { readonly laid: MultiPolygon }): Point
   );
 }
 
-/** How badly a run's joints and ends do by its wishes: faults of looks, and broken commands. */
+/** How many joints lie within a stretch, its ends left out; of a run along hundreds of doorways few are looked at. */
+function jointsWithin(joints: readonly number[], [from, to]: Span): number {
+  let count = 0;
+  for (let k = firstFrom(joints, from); k < joints.length && joints[k]! < to; k++) if (joints[k]! > from) count++;
+  return count;
+}
+
+/**
+ * How badly a run's joints and ends do by its wishes: faults of looks, and broken commands.
+ *
+ * @param joints from left to right
+ */
 export function faultsOf(
   { clear, joint, long, forbidden, seen }: Wishes,
   line: { readonly u0: number; readonly u1: number; readonly endPiece: number },
@@ -156,11 +169,9 @@ export function faultsOf(
 ): { looks: number; musts: number } {
   let looks = 0;
   let musts = 0;
-  for (const u of joints) {
-    for (const [a, b] of clear) if (u > a && u < b) looks += CLEAR_FAULT;
-    for (const [a, b] of forbidden) if (u > a && u < b) musts++;
-  }
-  for (const [a, b] of joint) if (!joints.some((u) => u > a && u < b)) looks += JOINT_FAULT;
+  for (const span of clear) looks += jointsWithin(joints, span) * CLEAR_FAULT;
+  for (const span of forbidden) musts += jointsWithin(joints, span);
+  for (const span of joint) if (jointsWithin(joints, span) === 0) looks += JOINT_FAULT;
   if (joints.length > 0 && (seen || long.length > 0)) {
     const small = SMALL_PIECE * line.endPiece;
     const [first, last] = [joints[0]!, joints[joints.length - 1]!];
