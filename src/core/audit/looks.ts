@@ -2,6 +2,7 @@ import { turned, ROUNDING } from '../geometry';
 import {
   BAND_ROWS,
   flightOf,
+  longestOf,
   mixesLengths,
   noticedWithin,
   REPEAT_ROWS,
@@ -178,8 +179,8 @@ export const bands: Rule = (floor, say) => {
 type Chain = readonly { readonly n: number; readonly w: number; readonly u: number; readonly from: number; readonly to: number }[];
 
 /** Every chain of runs of a floor that begins under none: rows that follow each other, laid of planks of one length. */
-const chainsOf = once(({ rows }: AuditedFloor): readonly { readonly chain: Chain; readonly length: number }[] => {
-  const measured = rows.map((row) => ({ row: row.row, runs: runJoints(row), length: longestPiece(row) }));
+const chainsOf = once(({ rows, product }: AuditedFloor): readonly { readonly chain: Chain; readonly length: number }[] => {
+  const measured = rows.map((row) => ({ row: row.row, runs: runJoints(row), length: longestOf(product, row.row.width) }));
   const taken = new Set<unknown>();
   const chains: { chain: Chain; length: number }[] = [];
   measured.forEach((top, r) => {
@@ -191,7 +192,10 @@ const chainsOf = once(({ rows }: AuditedFloor): readonly { readonly chain: Chain
         const { row } = measured[k]!;
         chain.push({ n: row.n, w: (row.from + row.to) / 2, u: at.joints[0]!.u, from: at.from, to: at.to });
         const below = measured[k + 1];
-        at = below?.row.n === row.n + 1 ? longestUnder(at.from, at.to, below.runs, (x) => [x.from, x.to]) : undefined;
+        at =
+          below?.row.n === row.n + 1 && below.length === top.length
+            ? longestUnder(at.from, at.to, below.runs, (x) => [x.from, x.to])
+            : undefined;
       }
       chains.push({ chain, length: top.length });
     }
@@ -281,5 +285,3 @@ export const toAndFro: Rule = (floor, say) => {
     }
   }
 };
-
-const longestPiece = (row: LaidRow): number => Math.max(...row.pieces.map((p) => p.piece.cut.to - p.piece.cut.from));
