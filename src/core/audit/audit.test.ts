@@ -192,6 +192,12 @@ test('what hangs on a tape’s error is told at its wall, once for all its rows;
   expect(findings({ ...own, job: { ...own.job, tape: 0 } }).filter((f) => f.rule === 'measure-again')).toEqual([]);
 });
 
+test('steps go round by the plank that is laid, though no piece of the first row is as long', () => {
+  // by the 1100 of the first row they would all step 500 one way
+  const rules = findings(laid([[1100], [600], [1200], [700]], {}, 1800)).map((f) => f.rule);
+  expect(rules).not.toContain('stairs');
+});
+
 test('looks: an H, a repeat within five rows, and stairs', () => {
   const h = findings(
     laid([

@@ -5,6 +5,7 @@
 import { TAPE_ERRS, type Job } from '../given';
 import {
   handOf,
+  isParted,
   isSingle,
   jointsOf,
   matesOf,
@@ -103,7 +104,15 @@ export function linesOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonl
     const { floor, frame } = own;
     const wishes = wishesOf(floor, { frame }, own.runs);
     const base = rowBase + 1 - (own.rows[0]?.n ?? 1);
-    const lineFor = (run: Run) => searchRunOf(run, product, { row: base + run.row.n, floor: index, wishes: wishes[run.index]! });
+    const plain = (run: Run) => searchRunOf(run, product, { row: base + run.row.n, floor: index, wishes: wishes[run.index]! });
+    /** What was planned in two pieces stays so; where nothing is planned it is as its wishes have it. */
+    const lineFor = (run: Run): SearchRun => {
+      const line = plain(run);
+      const planned = own.stretches.find((s) => s.of === run.index)?.planned;
+      return (planned ? planned.length > 0 && isSingle(line) : !mixed && isParted(line, wishes[run.index]!, line.endPiece))
+        ? { ...line, parted: true }
+        : line;
+    };
     const hand = handOf(job.hand, own.runs, own.runs.map(lineFor), frame);
     const byRun: number[][] = own.runs.map(() => []);
     for (const run of own.runs) {

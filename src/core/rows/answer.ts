@@ -3,9 +3,11 @@ import { floors, type Floor } from '../floors';
 import { good, woodOf, type Job } from '../given';
 import { setOut, type SetOut } from '../setout';
 import { leastPlanks } from './bound';
-import { cutsOf, type LaidOut, type SearchMemory } from './lay';
+import { cutsOf, longestOf, type LaidOut, type SearchMemory } from './lay';
 import type { MixedCut } from './mixed';
-import { runsOf, type Run } from './runs';
+import { runsOf, type FloorRuns, type Run } from './runs';
+import { mixesLengths } from './schools';
+import { isParted, wishesOf, type Wishes } from './wishes';
 
 /** One floor as the saw sees it: what is to be laid, its rows and runs, and the sizes of plank. Names are not in it. */
 export type FloorRows = Pick<Floor, 'id' | 'laid'> &
@@ -28,12 +30,12 @@ export type LaidRows = readonly {
 /** What decides the runs: wood without what a person settled of the joints, so that a pin changes none of it. */
 const runsTake = (job: Job) => ({ ...woodOf(job), hand: undefined, tape: undefined });
 
-/** The runs of each floor. */
+/** The runs of each floor, and what is wished of them. */
 export const runs = answer({
   name: 'runs',
   after: { floors, setOut },
   takes: ({ job }) => runsTake(job),
-  work: (_, before) => good(before.floors.map((floor, i) => runsOf(floor, before.setOut[i]!.setOut))),
+  work: (_, before) => good(before.floors.map((floor, i) => wishedRuns(floor, before.setOut[i]!.setOut))),
 });
 
 /** How many planks no plan of these runs can do without, for each group of floors that share their planks. */
@@ -87,6 +89,16 @@ function sharing(all: readonly Floor[]): number[][] {
     groups.set(key, [...(groups.get(key) ?? []), i]);
   });
   return [...groups.values()];
+}
+
+function wishedRuns(floor: Floor, { frame, rows: bands }: SetOut): FloorRuns & { readonly wishes: readonly Wishes[] } {
+  const { runs: own, contacts } = runsOf(floor, { frame, rows: bands });
+  const wishes = wishesOf(floor, { frame }, own);
+  const { product } = floor;
+  // planks of several lengths are drawn as they come
+  const parts = (run: Run, i: number) =>
+    !mixesLengths(product) && isParted({ ...run, plank: longestOf(product, run.row.width) }, wishes[i]!, product.limits.endPiece);
+  return { runs: own.map((run, i) => (parts(run, i) ? { ...run, parted: true } : run)), contacts, wishes };
 }
 
 const rowsOf = ({ floor, setOut: { direction, frame, rows: bands }, runs }: LaidOut): FloorRows => ({

@@ -56,12 +56,12 @@ function stretchesOf(shape: Polygon): Stretch[] {
 /** A run as it is weighed. */
 type Weighed = RunLine & { readonly endPiece: number; readonly stretches: readonly Stretch[]; readonly plain: boolean };
 
-function weighedOf({ u0, u1, shape }: Run, plank: number, endPiece: number): Weighed {
+function weighedOf({ u0, u1, shape, parted }: Run, plank: number, endPiece: number): Weighed {
   const stretches = stretchesOf(shape);
   const [only] = stretches;
   const { minX, maxX } = boxOf(shape[0]!);
   const plain = stretches.length === 1 && only!.from - minX < ROUNDING && maxX - only!.to < ROUNDING;
-  return { u0, u1, plank, endPiece, stretches, plain };
+  return { u0, u1, plank, endPiece, stretches, plain, parted };
 }
 
 type Plank = { readonly length: number; readonly width: number; readonly kerf: number };
@@ -129,10 +129,12 @@ function lightest(run: Weighed, plank: Plank, long: Weight, wide: Weight, apart:
     for (let k = 1; k < ends.length; k++) sum += weightOf(run, ends[k - 1]!, ends[k]!, plank, long, wide, slack);
     return sum;
   };
-  if (run.u1 - run.u0 <= plank.length) return at(0, 0);
+  // what is laid in two might do in one
+  const whole = run.u1 - run.u0 <= plank.length ? weightOf(run, run.u0, run.u1, plank, long, wide, 0) : Infinity;
+  if (whole < Infinity && !run.parted) return whole;
   const open = stretches.length > 0 ? stretches : ([[BESIDE, plank.length]] as const);
-  if (run.plain) return Math.min(...lightStarters(run, open, plank, long).map(plainly));
-  let least = Infinity;
+  if (run.plain) return Math.min(whole, ...lightStarters(run, open, plank, long).map(plainly));
+  let least = whole;
   for (const [from, to] of open) for (let s = from; s < to + apart; s += apart) least = Math.min(least, at(Math.min(s, to), apart));
   return least;
 }
@@ -239,7 +241,7 @@ function leastOfSize(runs: readonly Run[], plank: Plank, endPiece: number): numb
       const known = new Map<string, number>();
       let sum = 0;
       for (const run of weighed) {
-        const key = run.plain ? `${(run.u1 - run.u0).toFixed(6)} ${run.stretches[0]!.width.toFixed(6)}` : '';
+        const key = run.plain ? `${run.parted} ${(run.u1 - run.u0).toFixed(6)} ${run.stretches[0]!.width.toFixed(6)}` : '';
         const found = known.get(key) ?? lightest(run, plank, long, wide, odd > MANY ? TRIED_APART.many : TRIED_APART.few);
         if (key) known.set(key, found);
         sum += found;

@@ -7,10 +7,16 @@
 export const SAME_LENGTH = 1e-6;
 
 /** A run of one length of plank, as the search sees it. */
-export type RunLine = { readonly u0: number; readonly u1: number; readonly plank: number };
+export type RunLine = {
+  readonly u0: number;
+  readonly u1: number;
+  readonly plank: number;
+  /** whether it is laid in two though one piece would fill it */
+  readonly parted?: boolean;
+};
 
-/** Whether one piece fills the run. */
-export const isSingle = (line: RunLine): boolean => line.u1 - line.u0 <= line.plank + SAME_LENGTH;
+/** Whether the run is laid in one piece. */
+export const isSingle = (line: RunLine): boolean => !line.parted && line.u1 - line.u0 <= line.plank + SAME_LENGTH;
 
 /** How many whole planks lie between starter and closer; a closer of exactly a plank counts as the closer. */
 export const wholesFor = (line: RunLine, starter: number): number =>
@@ -26,7 +32,7 @@ export function starterFor({ u0, u1, plank }: RunLine, closer: number): number {
   return starter < SAME_LENGTH ? plank : starter;
 }
 
-/** Where the joints of a run lie; none where a single piece fills it. */
+/** Where the joints of a run lie; none where it is laid in one piece. */
 export function jointsOf(line: RunLine, starter: number): number[] {
   if (isSingle(line)) return [];
   const joints: number[] = [];

@@ -16,10 +16,10 @@ import { planksSawn } from './saw';
 import { slantsOf } from './slants';
 import { allowedOf } from './search/moves';
 import { tiesOf, type SearchContact, type SearchRun } from './ties';
-import { wishesOf } from './wishes';
+import type { Wishes } from './wishes';
 
 /** What a search found for floors on which nothing is settled by hand. */
-type FoundStarters = { readonly starters: Float64Array; readonly allowed: readonly Stretches[] };
+type FoundStarters = Pick<SearchResult, 'starters' | 'broken'> & { readonly allowed: readonly Stretches[] };
 
 /** The same, and what it is cut from. */
 type FoundFloor = FoundStarters & { readonly cuts: readonly Cut[] };
@@ -30,8 +30,8 @@ export type SearchMemory = Map<string, FoundFloor>;
 /** What the search may take, how it tells how far it is, and what it may remember from plan to plan; memory changes no result. */
 type LayOptions = { readonly steps?: number; readonly progress?: Progress; readonly memory?: SearchMemory };
 
-/** A floor, its rows and its runs. */
-export type LaidOut = FloorRuns & { readonly floor: Floor; readonly setOut: SetOut };
+/** A floor, its rows, its runs and what is wished of them. */
+export type LaidOut = FloorRuns & { readonly floor: Floor; readonly setOut: SetOut; readonly wishes: readonly Wishes[] };
 
 /** The first of the product's sizes that has a width; with mixed lengths it stands for all of that width. */
 const sizeFor = (product: Product, width: number): number =>
@@ -57,7 +57,11 @@ export const longestOf = ({ planks }: Pick<Product, 'planks'>, width: number): n
   Math.max(...planks.filter((p) => p.width === width).map((p) => p.length));
 
 /** A run as the search sees it. */
-export const searchRunOf = ({ u0, u1, row, shape }: Run, product: Product, at: Pick<SearchRun, 'row' | 'floor' | 'wishes'>): SearchRun => ({
+export const searchRunOf = (
+  { u0, u1, row, shape, parted }: Run,
+  product: Product,
+  at: Pick<SearchRun, 'row' | 'floor' | 'wishes'>,
+): SearchRun => ({
   u0,
   u1,
   plank: longestOf(product, row.width),
@@ -65,6 +69,7 @@ export const searchRunOf = ({ u0, u1, row, shape }: Run, product: Product, at: P
   stagger: product.limits.stagger,
   endPiece: product.limits.endPiece,
   slants: slantsOf(shape, row.width),
+  ...(parted ? { parted } : {}),
   ...at,
 });
 
@@ -77,9 +82,8 @@ function searchedOf(job: Pick<Job, 'kerf' | 'hand'>, group: readonly LaidOut[]):
   const pins = new Map<number, Stretches>();
   const joints = new Map<number, readonly number[]>();
   let rowBase = 0;
-  for (const [index, { floor, runs, contacts: own, setOut }] of group.entries()) {
+  for (const [index, { runs, contacts: own, setOut, wishes }] of group.entries()) {
     const offset = lines.length;
-    const wishes = wishesOf(floor, setOut, runs);
     for (const run of runs) {
       lines.push(searchRunOf(run, product, { row: rowBase + run.row.n, floor: index, wishes: wishes[run.index]! }));
     }
@@ -93,6 +97,12 @@ function searchedOf(job: Pick<Job, 'kerf' | 'hand'>, group: readonly LaidOut[]):
     rowBase += setOut.rows.length + REPEAT_ROWS + 1;
   }
   return { lines, asked, pins, joints, contacts, patterns };
+}
+
+/** The same runs, some of those that were to be parted laid in one. */
+function inOne(searched: Searched, undone: readonly number[]): Searched {
+  const whole = (runs: readonly SearchRun[]) => runs.map((run, i) => (undone.includes(i) ? { ...run, parted: false } : run));
+  return { ...searched, lines: whole(searched.lines), asked: whole(searched.asked) };
 }
 
 type Settings = Required<Pick<SearchTask, 'mates' | 'kerf' | 'school' | 'seed' | 'price'>> & {
@@ -161,7 +171,7 @@ function foundAlone(
     if (next.cost.musts > found.cost.musts + 1e-9 || next.cost.looks > found.cost.looks - 0.5) break;
     [found, allowed] = [next, wider];
   }
-  return { starters: found.starters, allowed };
+  return { starters: found.starters, broken: found.broken, allowed };
 }
 
 /**
@@ -174,7 +184,7 @@ function floorFor(
   settings: Settings,
   planksOf: (cuts: readonly Cut[]) => number,
   { steps: wanted, progress, memory }: LayOptions,
-): readonly Cut[] {
+): Pick<FoundFloor, 'cuts' | 'broken'> {
   const { lines, asked, pins, contacts } = searched;
   const { school, seed, price, bound } = settings;
   const legal: readonly Stretches[] = lines.map((l) => (isSingle(l) ? [] : sureStarters(l, l.endPiece, settings.tape)));
@@ -230,7 +240,7 @@ function floorFor(
     return best;
   };
   /** Makes lengths equal that are all but equal; never for a plank more. */
-  const settled = (runs: readonly SearchRun[], { starters, allowed }: FoundStarters): FoundFloor => {
+  const settled = (runs: readonly SearchRun[], { starters, allowed, broken }: FoundStarters): FoundFloor => {
     const { cuts, planks } = sawnFor(starters);
     const next = starters.slice();
     const terms = termsOf(runs, tiesOf(runs, contacts), next);
@@ -238,7 +248,7 @@ function floorFor(
     const all = runs.flatMap((run, i) => (isSingle(run) ? [] : [i]));
     terms.remeasure(all);
     const found = evened({ runs, cuts, ...settings, terms, starters: next, free: all, allowed: has });
-    const laid = planksOf(found) > planks ? { starters, allowed, cuts } : { starters: next, allowed, cuts: found };
+    const laid = planksOf(found) > planks ? { starters, allowed, broken, cuts } : { starters: next, allowed, broken, cuts: found };
     return { ...laid, cuts: withButts(runs, laid.cuts) };
   };
 
@@ -254,17 +264,18 @@ function floorFor(
     memory?.delete(key);
     memory?.set(key, base);
   }
-  if (pins.size === 0 && asked.every((a, i) => a.wishes === lines[i]!.wishes)) return base.cuts;
+  if (pins.size === 0 && asked.every((a, i) => a.wishes === lines[i]!.wishes)) return base;
 
   const pinned = (allowed: readonly Stretches[]) => allowed.map((own, i) => pins.get(i) ?? own);
   const search = searcher(asked);
   const mended = search(pinned(base.allowed), { from: base.starters, seed, steps: steps * MENDING });
   // a pin that breaks a limit by itself does so in any floor
-  const mendedCuts = () => withButts(asked, cutsFor(mended.starters));
-  if (mended.broken.every((i) => pins.has(i))) return mendedCuts();
+  const beyondPins = (broken: readonly number[]) => broken.filter((i) => !pins.has(i));
+  const mendedFloor = () => ({ cuts: withButts(asked, cutsFor(mended.starters)), broken: beyondPins(mended.broken) });
+  if (beyondPins(mended.broken).length === 0) return mendedFloor();
   const anew = search(pinned(legal), { seed });
-  if (anew.cost.musts > mended.cost.musts - 1e-9) return mendedCuts();
-  return settled(asked, { starters: anew.starters, allowed: pinned(legal) }).cuts;
+  if (anew.cost.musts > mended.cost.musts - 1e-9) return mendedFloor();
+  return settled(asked, { starters: anew.starters, allowed: pinned(legal), broken: beyondPins(anew.broken) });
 }
 
 /** Searches all floors of one product together, which share their planks: the cuts of each floor. */
@@ -299,7 +310,12 @@ export function cutsOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonly
   const planksOf = (cuts: readonly Cut[]) =>
     cuts.length > MOST_SAWN ? new Set(cuts.map((c) => c.plank)).size : planksSawn(toSaw, sized(cuts), kerf);
   const butts = group.map((g) => g.floor.layout.stagger.butts ?? 0);
-  return sized(floorFor(searched, { mates, kerf, school, seed, price, bound, tape, butts }, planksOf, options));
+  const settings = { mates, kerf, school, seed, price, bound, tape, butts };
+  const found = floorFor(searched, settings, planksOf, options);
+  // where no joint in it keeps the limits, a run that was to be parted for a doorway's sake is laid in one
+  const undone = found.broken.filter((i) => lines[i]!.parted);
+  if (undone.length === 0) return sized(found.cuts);
+  return sized(floorFor(inOne(searched, undone), settings, planksOf, { ...options, progress: undefined }).cuts);
 }
 
 /** The lengths of each width of a product, with how many of each a box holds. */

@@ -16,6 +16,8 @@ export type Run = {
   /** Stretches where the row before, and the row after, lock into it. */
   readonly lockBefore: readonly Span[];
   readonly lockAfter: readonly Span[];
+  /** whether it is laid in two pieces though one would fill it */
+  readonly parted?: boolean;
 };
 
 /** A stretch of row edge along which two runs lie side by side; `before` is in the row of less w. */

@@ -1,7 +1,19 @@
-import { boxOf, clipHalf, firstFrom, insidePolygon, signedArea, turned, type Box, type MultiPolygon, type Point, type Span } from '../geometry';
+import {
+  boxOf,
+  clipHalf,
+  firstFrom,
+  insidePolygon,
+  signedArea,
+  turned,
+  type Box,
+  type MultiPolygon,
+  type Point,
+  type Span,
+} from '../geometry';
 import type { Floor } from '../floors';
 import { runningDoorways, type SetOut } from '../setout';
 import { REACHES_IN, REGISTER_CLEAR, SMALL_PIECE } from './looks';
+import { isSingle, type RunLine } from './joints';
 import type { Run } from './runs';
 
 /** What is wished of a run's joints and ends beyond the limits: the search heeds it, the audit says where it fails. */
@@ -19,6 +31,13 @@ export type Wishes = {
 };
 
 export const NO_WISHES: Wishes = { clear: [], joint: [], long: [], forbidden: [], seen: false };
+
+/** So much room (mm) is needed for a joint that parts a run. */
+const PARTING = 2;
+
+/** Whether a run that one piece would fill is laid in two: crosswise in a doorway one piece under both casings may not go in, two do. */
+export const isParted = (line: RunLine, { joint }: Wishes, endPiece: number): boolean =>
+  isSingle(line) && joint.some(([a, b]) => Math.min(b, line.u1 - endPiece) - Math.max(a, line.u0 + endPiece) > PARTING);
 
 /** A room of a floor with no more area than this (mm²) and one doorway that is not busy is a closet. */
 const CLOSET = 4e6;
