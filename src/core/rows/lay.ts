@@ -112,9 +112,10 @@ type Settings = Required<Pick<SearchTask, 'mates' | 'kerf' | 'school' | 'seed' |
   readonly butts: readonly number[];
 };
 
-/** So many floors are searched, and the best is taken once it is known how they are sawn; of the largest only one. */
+/** So many floors are searched, and the best is taken once it is known how they are sawn; only one where there are more runs or more planks' lengths than these. */
 const FLOORS = 2;
 const MOST_RUNS = 1500;
+const MOST_LENGTHS = 20_000;
 /** Of more cuts than this it is not looked how they are sawn best. */
 const MOST_SAWN = 6000;
 /** More butt joints than this are never made in a floor. */
@@ -145,7 +146,8 @@ function foundAlone(
   const { school, seed } = settings;
   const pattern = patternOf(school, lines, patterns, seed);
   let allowed = pattern ?? legal;
-  const searched = Array.from({ length: lines.length > MOST_RUNS ? 1 : FLOORS }, (_, k) => {
+  const lengths = lines.reduce((sum, { u0, u1, plank }) => sum + (u1 - u0) / plank, 0);
+  const searched = Array.from({ length: lines.length > MOST_RUNS || lengths > MOST_LENGTHS ? 1 : FLOORS }, (_, k) => {
     const own = search(allowed, { pattern: pattern !== null, seed: seed + k * SEEDS_APART });
     return { ...own, worth: MUST * own.cost.musts + settings.price * planksOf(own.starters) + own.cost.looks };
   });

@@ -23,6 +23,9 @@ import type { SearchTask } from './task';
 /** What it weighs, against a fault of looks, that a run is laid otherwise than before: so little that it only decides between equals. */
 const CHANGED = 0.05;
 
+/** Rounding of a number of planks. */
+const TINY = 1e-9;
+
 /** Whole numbers by run, all in one array. */
 type Lists = { readonly start: Int32Array; readonly items: Int32Array };
 
@@ -135,7 +138,16 @@ export function termsOf(runs: SearchTask['runs'], ties: Ties, starters: Float64A
     }
     return count;
   };
-  /** How many joints of a pair of runs are too near; those of one length of plank that are nowhere near each other on its circle are known at once. */
+  /** How many joints of a pair of runs of one length of plank lie both where the two lie under each other, the second so far on from the first. */
+  const jointsApart = ({ a, b, from, to }: typeof staggers, t: number, apart: number): number => {
+    const [i, j] = [a[t]!, b[t]!];
+    const [low, high, long] = [from[t]! - SAME_LENGTH, to[t]! + SAME_LENGTH, plank[i]!];
+    const [first, second] = [u0[i]! + starters[i]!, u0[j]! + starters[j]! - apart];
+    const least = Math.max(first, second, low, low - apart);
+    const most = Math.min(high, high - apart, u1[i]! - 2 * SAME_LENGTH, u1[j]! - 2 * SAME_LENGTH - apart);
+    return Math.max(0, Math.floor((most - first) / long + TINY) - Math.ceil((least - first) / long - TINY) + 1);
+  };
+  /** How many joints of a pair of runs are too near; those of one length of plank are counted by where they lie on its circle. */
   const pairCount = (columns: typeof staggers, t: number): number => {
     const [i, j] = [columns.a[t]!, columns.b[t]!];
     const long = plank[i]!;
@@ -144,7 +156,7 @@ export function termsOf(runs: SearchTask['runs'], ties: Ties, starters: Float64A
       if (step < 0) step += long;
       else if (step >= long) step -= long;
       const near = columns.within[t]! - SAME_LENGTH;
-      if (step >= near && long - step >= near) return 0;
+      return (step < near ? jointsApart(columns, t, step) : 0) + (long - step < near ? jointsApart(columns, t, step - long) : 0);
     }
     return nearJoints(columns, t);
   };
