@@ -19,7 +19,7 @@ import { measureBeneath } from './beneath';
 import { measureDrill } from './drill';
 import { measureEdges } from './edges';
 import { layByHand } from './hand';
-import { measureHeart } from './heart';
+import { measureHeart, measureScale } from './heart';
 import { measureRepair } from './repair';
 import { measureDays, measureReplan } from './replan';
 import { measureRobust } from './robust';
@@ -423,6 +423,7 @@ const parts = {
   beneath: measureBeneath,
   edges: measureEdges,
   heart: measureHeart,
+  scale: measureScale,
   robust: measureRobust,
   replan: measureReplan,
   repair: measureRepair,

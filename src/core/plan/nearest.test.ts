@@ -1,29 +1,6 @@
 import fc from 'fast-check';
 import type { Piece, Plank } from '../given';
-import { assigned } from './assign';
 import { nearestPairs } from './nearest';
-
-/** Every order of the numbers below n. */
-const orders = (n: number): number[][] =>
-  n === 0 ? [[]] : orders(n - 1).flatMap((o) => Array.from({ length: n }, (_, k) => [...o.slice(0, k), n - 1, ...o.slice(k)]));
-
-test('the cheapest assignment is as cheap as the best of all orders, and none is given where there is none', () => {
-  const costs = fc.integer({ min: 1, max: 6 }).chain(
-    (n) =>
-    fc.array(fc.array(fc.oneof({ weight: 4, arbitrary: fc.integer({ min: 0, max: 50 }) }, fc.constant(Infinity)), { minLength: n, maxLength: n }), { minLength: n, maxLength: n }), // prettier-ignore
-  );
-  fc.assert(
-    fc.property(costs, (matrix) => {
-      const n = matrix.length;
-      const sum = (order: ArrayLike<number>) => Array.from(order).reduce((all, column, row) => all + matrix[row]![column]!, 0);
-      const best = Math.min(...orders(n).map(sum));
-      const found = assigned(n, (row, column) => matrix[row]![column]!);
-      if (best === Infinity) return expect(found).toBeNull();
-      expect([...new Set(found!)]).toHaveLength(n);
-      expect(sum(found!)).toBe(best);
-    }),
-  );
-});
 
 const LENGTHS = [1285, 900];
 const KERF = 3;
