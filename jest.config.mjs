@@ -12,7 +12,7 @@ const common = {
     '\\.(css|png)$': '<rootDir>/test/styles.ts',
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(polyclip-ts|delaunator|robust-predicates|file-type|strtok3|token-types|uint8array-extras|@borewit/[a-z-]+|@tokenizer/[a-z]+|@noble/hashes|d3-[a-z]+|comlink|idb|react-hotkeys-hook|svg-pathdata|@tarikjabiri/dxf|ical\.js)/)',
+    '/node_modules/(?!(polyclip-ts|delaunator|robust-predicates|file-type|strtok3|token-types|uint8array-extras|@borewit/[a-z-]+|@tokenizer/[a-z]+|@noble/hashes|d3-[a-z]+|comlink|idb|react-hotkeys-hook|svg-pathdata|@tarikjabiri/dxf|ical\.js|nanoid)/)',
   ],
   modulePathIgnorePatterns: ['<rootDir>/.next/'],
 };

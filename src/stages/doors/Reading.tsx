@@ -142,7 +142,11 @@ function OneEdge({ job, edge }: { job: Job; edge: EdgeReport }) {
         <Why key={line}>{line}</Why>
       ))}
       <LastRips job={job} edge={edge} />
-      {fit && <Why tone="quiet">Cut the cover 1 to 2 mm short of tight and tap it in with a rubber mallet.</Why>}
+      {fit && (
+        <Why tone="quiet">
+          Cut the cover {job.display === 'metric' ? '1 to 2 mm' : '1/16"'} short of tight and tap it in with a rubber mallet.
+        </Why>
+      )}
       {edge.finish !== 'through' && edge.fixing && <Why>{FIXING_WORDS[edge.fixing]}</Why>}
       {edge.finish !== 'through' && !edge.fixing && (
         <Why tone="quiet">How the track is held follows from what the base is; say that at Base.</Why>

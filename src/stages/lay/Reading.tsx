@@ -3,7 +3,7 @@ import { Box, FileUpload } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Plan } from '@/core/given';
 import { happened, hush, look, takeInLog, useAnswer, useDeskState, useSite } from '@/ui/desk';
-import { BigNumber, Button, Folds, Mistake, ReadingTitle, Stops, Why } from '@/ui/kit';
+import { BigNumber, Button, Folds, Mistake, Problems, ReadingTitle, Stops, Why } from '@/ui/kit';
 import { backOneStep } from './actions';
 import { useInHand } from './hand';
 import { LogList } from './LogList';
@@ -20,11 +20,12 @@ import styles from './lay.module.css';
 /** What there is to do on site now; before laying begins, how it begins. */
 export function Reading() {
   const site = useSite((s) => s.site);
-  const planned = useAnswer('plan').value;
+  const { value: planned, problems } = useAnswer('plan');
   const hand = useInHand();
   useAwake(hand !== null);
   useTurnedPage();
   if (!site) return <Why tone="quiet">The site is being looked up …</Why>;
+  if (!site.plan && problems.length > 0) return <Problems list={[{ text: 'There is no plan to lay by.' }, ...problems]} />;
   if (!site.plan) return planned ? <Begin plan={planned} /> : <Why tone="quiet">Laying begins by a plan; it is being worked out …</Why>;
   return (
     <div className={styles.reading}>

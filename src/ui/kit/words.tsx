@@ -52,6 +52,9 @@ export const Stops = ({ label, ...rest }: BoxProps & { label?: string }) => (
 /** A list, each line with its figure at the right. */
 export const Lines = ({ children }: { children: ReactNode }) => <ul className={styles.lines}>{children}</ul>;
 
+/** Whether a path tells a person something: one that counts through a file's lists does not, and its text names the place. */
+const isSaid = (path: string): boolean => path !== '' && !path.includes('[');
+
 /** What is wrong, in place: it says what, where, and what mends it. */
 export const Problems = ({ list }: { list: readonly { readonly path?: string; readonly text: string }[] }) => (
   <Alert.Root status="error" variant="surface" bg="paper" color="must" borderWidth="2px" borderColor="must" role="alert">
@@ -59,7 +62,7 @@ export const Problems = ({ list }: { list: readonly { readonly path?: string; re
     <Alert.Content>
       {list.slice(0, 3).map(({ path = '', text }) => (
         <Alert.Description key={path + text} fontSize="15px">
-          {path !== '' && <b>{path}: </b>}
+          {isSaid(path) && <b>{path}: </b>}
           {text}
         </Alert.Description>
       ))}
