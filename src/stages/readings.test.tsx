@@ -1,11 +1,11 @@
 import { ChakraProvider } from '@chakra-ui/react';
 import { act, render, screen } from '@testing-library/react';
 import { Suspense } from 'react';
-import { newJob, planFile, type Job } from '@/core/given';
-import { planJob } from '@/core/plan';
+import { newJob, type Job } from '@/core/given';
 import { listenTo, useSaving } from '@/ui/desk';
 import { system } from '@/ui/kit/theme';
-import { cottage } from '../../demo/jobs';
+import { cottage, gatehouse } from '../../demo/jobs';
+import { allLaid, halfLaid, repairPlanned } from '../../demo/laying';
 import { fetchReadings, STAGES } from '.';
 
 /*
@@ -41,11 +41,18 @@ const inImperial = (job: Job): Job => ({ ...job, display: 'imperial' });
 const plain = newJob('Toll house', 'metric', 4600, 3340);
 const tiny: Job = { ...plain, spaces: [{ ...plain.spaces[0]!, outline: [[0, 0], [4600, 0], [4600, 12], [0, 12]] }] }; // prettier-ignore
 
-const JOBS: readonly (readonly [string, Job])[] = [
-  ['a floor that has everything', cottage],
-  ['the same in feet and inches', inImperial(cottage)],
-  ['a new floor', plain],
-  ['a floor that cannot be laid', tiny],
+type Happened = readonly object[];
+const laid = repairPlanned(gatehouse);
+const [half, all] = [halfLaid(cottage), allLaid(gatehouse)];
+
+/** Floors, and what happened on site. */
+const JOBS: readonly (readonly [string, Job, Happened])[] = [
+  ['a floor that has everything, half of it laid', cottage, half],
+  ['the same in feet and inches', inImperial(cottage), half],
+  ['a floor that lies and is to be repaired', laid, all],
+  ['the same in feet and inches', inImperial(laid), all],
+  ['a new floor', plain, []],
+  ['a floor that cannot be laid', tiny, []],
 ];
 
 /** A stream from the server that is fed by hand. */
@@ -65,23 +72,21 @@ const wait = () => act(() => new Promise((done) => setTimeout(done, 20)));
 jest.setTimeout(60_000);
 
 let opened = 0;
-/** What a stage says of a job; where there is a plan, laying has begun. */
-async function show(Reading: React.ComponentType, job: Job): Promise<string> {
+/** What a stage says of a job. */
+async function show(Reading: React.ComponentType, job: Job, happened: Happened): Promise<string> {
   const id = `job ${++opened}`;
   useSaving.setState({ id, job });
   listenTo(id);
   await wait();
-  const plan = planJob(job, { steps: 200 });
-  const begun = plan.ok && { n: 1, id: 'begun', time: '2026-11-30T08:00:00', by: 'Moss', what: 'begun', format: 'pitsaw/log', version: 1, plan: planFile(plan.value, job.name) }; // prettier-ignore
-  if (begun) act(() => FakeStream.last.onmessage?.({ data: JSON.stringify(begun) }));
+  act(() => happened.forEach((line, k) => FakeStream.last.onmessage?.({ data: JSON.stringify({ ...line, n: k + 1 }) })));
   const { container } = render(
     <ChakraProvider value={system}>
-      <Suspense fallback="not yet">
+      <Suspense fallback="being fetched">
         <Reading />
       </Suspense>
     </ChakraProvider>,
   );
-  for (let k = 0; k < 50 && (k < 8 || screen.queryByText(/not yet|looked up/)); k++) await wait();
+  for (let k = 0; k < 50 && (k < 8 || screen.queryAllByText(/being fetched|looked up/).length > 0); k++) await wait();
   return container.textContent ?? '';
 }
 
@@ -91,12 +96,12 @@ beforeAll(async () => {
   await fetchReadings();
 });
 
-describe.each(JOBS)('%s', (_, job) => {
+describe.each(JOBS)('%s', (_, job, happened) => {
   test.each(STAGES.map((s) => [s.name, s] as const))('%s says what it says whole', async (name, stage) => {
     const faults = jest.spyOn(console, 'error').mockImplementation(() => undefined);
-    const text = await show(stage.Reading, job);
+    const text = await show(stage.Reading, job, happened);
     expect(text.length).toBeGreaterThan(10);
-    expect(text).not.toMatch(/NaN|undefined|Infinity|\[object|not yet|looked up|could not be fetched/);
+    expect(text).not.toMatch(/NaN|undefined|Infinity|\[object|being fetched|looked up|could not be fetched/);
     // floors are called by their rooms
     expect(text).not.toMatch(/\bf\d\b/);
     // what cannot be laid is not waited for
