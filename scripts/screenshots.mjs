@@ -35,6 +35,8 @@ try {
         .waitFor({ state: view.stage === 'lay' ? 'attached' : 'visible' });
     await view.before?.(page);
     await page.waitForTimeout(700);
+    // a picture shows what stands when all is worked out
+    await page.getByText('Searching', { exact: true }).waitFor({ state: 'hidden' });
     await page.screenshot({ path: join(folder, `${view.name}.png`) });
     await page.close();
     console.log(`docs/screenshots/${view.name}.png`);
