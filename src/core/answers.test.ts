@@ -173,6 +173,18 @@ test('a name, a unit, a walk or a reading searches nothing again', () => {
   }
 });
 
+test('a pin and how much a tape errs search rows again, but cut no runs and prove no bound anew; how many planks those take is the same', () => {
+  const pinned: Job = { ...base, hand: { pins: [[900, 700]] } };
+  for (const changed of [pinned, { ...base, tape: 7 }]) {
+    expect(keyOf(ANSWERS.rows, givenOf(changed))).not.toBe(keyOf(ANSWERS.rows, givenOf(base)));
+    for (const one of [ANSWERS.runs, ANSWERS.least]) expect(keyOf(one, givenOf(changed))).toBe(keyOf(one, givenOf(base)));
+  }
+  const asker = createAsker();
+  const [before, after] = [base, pinned].map((job) => asker.ask(ANSWERS.pieces, givenOf(job), how));
+  expect(before!.ok && after!.ok && before!.value.leastPlanks === after!.value.leastPlanks).toBe(true);
+  expect(asker.ask(ANSWERS.least, givenOf(base))).toBe(asker.ask(ANSWERS.least, givenOf(pinned)));
+});
+
 test('what comes before fails, and so does what stands on it, with the same problems', () => {
   const none = { ...base, spaces: [{ id: 'hall', name: 'Hall', outline: [[0, 0], [500, 0], [500, 12], [0, 12]] as [number, number][] }], openings: [] }; // prettier-ignore
   const asker = createAsker();

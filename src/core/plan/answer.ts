@@ -15,7 +15,7 @@ import {
   type Product,
   type Result,
 } from '../given';
-import { rows, sawnOf, type FloorRows } from '../rows';
+import { least, rows, sawnOf, type FloorRows } from '../rows';
 import { setOut } from '../setout';
 import { boxesFor } from '../wood';
 import { cutList } from './cutlist';
@@ -29,26 +29,26 @@ type Opened = Plank & { readonly floor: string };
 /** What lies where, of which planks; nothing is judged yet. */
 export const pieces = answer({
   name: 'pieces',
-  after: { rows },
+  after: { rows, least },
   kept: true,
   takes: ({ job }) => woodOf(job),
   work({ kerf }, before) {
     const planks: Opened[] = [];
     const laid: PlanFloor[] = [];
-    let least = 0;
-    for (const { floors: group, cuts, least: own, rack } of before.rows) {
+    let leastPlanks = 0;
+    for (const [k, { floors: group, cuts, rack }] of before.rows.entries()) {
       const free = sawnOf(group, cuts, kerf);
       const floorsOf = (pieces: readonly (readonly Piece[])[]) => group.map((floor, g) => laidFloor(floor, pieces[g]!));
       const near = nearestRack(floorsOf(free.pieces), free.planks, kerf);
       const sawn = rack === undefined ? near : boundRack(floorsOf(near.pieces), near.planks, { bound: rack, kerf });
       const numbered = planks.length;
-      least += Math.min(own, sawn.planks.length);
+      leastPlanks += Math.min(before.least[k]!, sawn.planks.length);
       planks.push(...sawn.planks.map((p): Opened => ({ ...p, n: numbered + p.n, floor: group[0]!.id })));
       for (const floor of floorsOf(sawn.pieces))
         laid.push({ ...floor, pieces: floor.pieces.map((piece) => ({ ...piece, plank: numbered + piece.plank })) });
     }
     const number = ({ id }: PlanFloor) => Number(id.slice(1));
-    return good({ floors: laid.sort((a, b) => number(a) - number(b)), planks, leastPlanks: least });
+    return good({ floors: laid.sort((a, b) => number(a) - number(b)), planks, leastPlanks });
   },
 });
 

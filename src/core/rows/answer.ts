@@ -23,8 +23,6 @@ export type LaidRows = readonly {
   readonly cuts: readonly (readonly MixedCut[])[];
   /** the most remainders that may wait at once, where somebody bounds them */
   readonly rack?: number;
-  /** the planks that no plan of these rows can do without */
-  readonly least: number;
 }[];
 
 /** What decides the runs: wood without what a person settled of the joints, so that a pin changes none of it. */
@@ -38,7 +36,7 @@ export const runs = answer({
   work: (_, before) => good(before.floors.map((floor, i) => wishedRuns(floor, before.setOut[i]!.setOut))),
 });
 
-/** How many planks no plan of these runs can do without, for each group of floors that share their planks. */
+/** How many planks no plan of these runs can do without, for each group of floors that share their planks, in the order of the rows' groups. */
 export const least = answer({
   name: 'least',
   after: { floors, runs },
@@ -58,14 +56,14 @@ export const least = answer({
 /** Where every joint falls: the runs of all floors and the planks that their pieces come from, as the search found them. */
 export const rows = answer({
   name: 'rows',
-  after: { floors, setOut, runs, least },
+  after: { floors, setOut, runs },
   takes: ({ job }) => woodOf(job),
   work({ kerf, hand, tape }, before, { progress, steps, remembered }) {
     const laidOut = before.runs.map((own, i): LaidOut => ({ floor: before.floors[i]!, setOut: before.setOut[i]!.setOut, ...own }));
     const groups = sharing(before.floors);
     return good(
-      groups.map((indexes, k) => {
-        const group = indexes.map((i) => laidOut[i]!);
+      groups.map((places, k) => {
+        const group = places.map((i) => laidOut[i]!);
         const share = (done: number) => progress?.((k + done) / groups.length);
         // what searches keep there is theirs alone
         const memory = remembered as SearchMemory | undefined;
@@ -73,7 +71,6 @@ export const rows = answer({
           floors: group.map(rowsOf),
           cuts: cutsOf({ kerf, hand, tape }, group, { steps, progress: share, memory }),
           rack: group[0]!.floor.layout.stagger.rack,
-          least: before.least[k]!,
         };
       }),
     );
