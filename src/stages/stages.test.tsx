@@ -3,6 +3,7 @@ import { ANSWERS } from '@/core/answers';
 import { newJob, type Job } from '@/core/given';
 import { keysOf } from '@/screens/keys';
 import { STAGES, type Ask } from '.';
+import { cottage, gatehouse } from '../../demo/jobs';
 import { packOf, PRINTS } from './prints';
 
 /*
@@ -90,4 +91,33 @@ test('what goes on paper names rooms and not floors, and has every piece once', 
   expect(packOf(askOf(job, true))).toEqual([]);
   // the pack has every stage's own part, in the order of the stages
   expect(PRINTS.map(([, printing]) => printing)).toEqual(STAGES.flatMap((s) => s.print ?? []));
+});
+
+/** All words of a pack, drawings included. */
+const wordsOf = (value: unknown): string[] =>
+  typeof value === 'string' ? [value] : value !== null && typeof value === 'object' ? Object.values(value).flatMap(wordsOf) : [];
+
+describe.each([
+  ['Weir Cottage', cottage],
+  ['a gatehouse', gatehouse],
+])('the pack of %s', (_, job) => {
+  const of = (display: Job['display']) => packOf(askOf({ ...job, display }));
+
+  test('has no hole in its words, in metres or in feet', () => {
+    for (const display of ['metric', 'imperial'] as const) {
+      const words = wordsOf(of(display));
+      expect(words.length).toBeGreaterThan(100);
+      expect(words.filter((w) => /NaN|undefined|Infinity|\[object|spaces\[/.test(w))).toEqual([]);
+    }
+  });
+
+  test('in feet and inches says no millimetres', () => {
+    expect(wordsOf(of('imperial')).filter((w) => /\d ?mm\b/.test(w))).toEqual([]);
+  });
+
+  test('has the same sections and as many rows in both units', () => {
+    const shape = (display: Job['display']) =>
+      of(display).map(({ title, parts }) => [title, parts.map((p) => (p.kind === 'table' ? p.rows.length : p.kind))]);
+    expect(shape('imperial')).toEqual(shape('metric'));
+  });
 });

@@ -13,7 +13,7 @@ import { LowThings } from './LowThings';
 import { sectionOf } from './section';
 import { Slid } from './Slid';
 import { Lengths, Trims } from './Trims';
-import { buttingWords, edgeName, FIXING_WORDS, missWords, mmIn, stackWords, stopWords } from './words';
+import { buttingWords, edgeName, FIXING_WORDS, missWords, mmIn, shortBy, stackWords, stopWords } from './words';
 
 /** What the floor ends at: each doorway and hard edge cut across, what fits, undercuts, trims and what all of it is cut from. */
 export function Reading() {
@@ -142,11 +142,7 @@ function OneEdge({ job, edge }: { job: Job; edge: EdgeReport }) {
         <Why key={line}>{line}</Why>
       ))}
       <LastRips job={job} edge={edge} />
-      {fit && (
-        <Why tone="quiet">
-          Cut the cover {job.display === 'metric' ? '1 to 2 mm' : '1/16"'} short of tight and tap it in with a rubber mallet.
-        </Why>
-      )}
+      {fit && <Why tone="quiet">Cut the cover {shortBy(job)} short of tight and tap it in with a rubber mallet.</Why>}
       {edge.finish !== 'through' && edge.fixing && <Why>{FIXING_WORDS[edge.fixing]}</Why>}
       {edge.finish !== 'through' && !edge.fixing && (
         <Why tone="quiet">How the track is held follows from what the base is; say that at Base.</Why>

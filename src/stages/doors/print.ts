@@ -4,7 +4,7 @@ import type { PrintPart } from '@/formats/paper';
 import type { Ask, Printing } from '../stage';
 import { sectionOf } from './section';
 import { buyWords, stockName } from './stocks';
-import { edgeName, END_WORDS, FIXING_WORDS, missWords, mmIn, stackWords, stopWords } from './words';
+import { edgeName, END_WORDS, FIXING_WORDS, missWords, mmIn, shortBy, stackWords, stopWords } from './words';
 
 /** On paper: every doorway with its section, undercuts, trims wall by wall, and what is cut from which length. */
 function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
@@ -18,7 +18,7 @@ function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
       const fit = o.chosen === null ? null : o.fits[o.chosen]!;
       const words = [
         ...(o.missing ? [`Nothing fits: ${o.misses[0] ? missWords(job, o, o.misses[0]) : o.missing.text}.`] : []),
-        ...(fit ? [`${stackWords(job, fit)}, ${mm(fit.stack)} of shims; ${mm(o.length)} long, cut 1 to 2 mm short.`] : []),
+        ...(fit ? [`${stackWords(job, fit)}, ${mm(fit.stack)} of shims; ${mm(o.length)} long, cut ${shortBy(job)} short.`] : []),
         ...(o.finish === 'through' ? ['The floor runs through.'] : []),
         ...o.undercuts.map((u) => `Undercut in ${name(u.side)}: ${mm(u.height)}.`),
         ...stopWords(job, o),

@@ -22,6 +22,9 @@ export const mmIn =
   (n: number): string =>
     formatLength(n, job.display, { decimals: 1, finest: 32 });
 
+/** By how much a cover is cut short, lest it jam between the jambs. */
+export const shortBy = ({ display }: Pick<Job, 'display'>): string => (display === 'metric' ? '1 to 2 mm' : '1/16"');
+
 type Named = Pick<Fit | Miss, 'kit' | 'profile' | 'shims' | 'turned'>;
 
 /** A profile on its stack, in words. */
