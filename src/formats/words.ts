@@ -1,8 +1,17 @@
+import type { REPAIR_WAYS } from '../core/given';
 import { formatLength, type Display } from '../core/units';
 import { isRippedBefore, type CutLine } from '../core/plan';
 
 /** `7.2` → `row 7, piece 2` */
 export const pieceWords = (id: string): string => id.replace(/^(\d+)\.(\d+)$/, 'row $1, piece $2');
+
+/** The ways to replace a plank. */
+export const REPAIR_WAY_NAMES: Readonly<Record<(typeof REPAIR_WAYS)[number], string>> = {
+  lift: 'Lift rows',
+  slide: 'Slide into the gap',
+  inlay: 'Cut out and inlay',
+  otherwise: 'Otherwise',
+};
 
 /** How long an offcut is, on its longer edge where it ends in a slant. */
 const offcutWords = ({ length, slanted }: { length: number; slanted: boolean }, display: Display): string =>

@@ -14,7 +14,7 @@ import { labels, printing as cuts } from './cuts/print';
 import { printing as days } from './days/print';
 import { printing as doors } from './doors/print';
 import { handoverOf, type HandedOver } from './handover/print';
-import { eventWords } from './lay/words';
+import { calledIn, eventWords } from './lay/words';
 import { printing as plank } from './plank/print';
 import { printing as room } from './room/print';
 import { printing as rows } from './rows/print';
@@ -62,7 +62,7 @@ export const handoverSections = (given: HandedOver): readonly Section[] => {
 /** Parts of the pack that belong to the record of a floor that lies. */
 const OF_RECORD = new Set(['The rooms', 'The base', 'The planks', 'Beneath the planks', 'Doorways, edges and trim', 'What to buy']);
 
-const logOf = ({ lines, job }: HandedOver): Section => ({
+const logOf = ({ lines, job, site }: HandedOver): Section => ({
   title: 'What happened',
   parts: [
     {
@@ -71,7 +71,7 @@ const logOf = ({ lines, job }: HandedOver): Section => ({
       columns: [{ title: 'No.', width: '8%' }, { title: 'When', width: '20%' }, { title: 'Who', width: '14%' }, { title: 'What' }],
       rows: lines.map((e) => ({
         key: `${e.n}`,
-        cells: [`${e.n}`, e.time.slice(0, 16).replace('T', ' '), e.by, eventWords(e, job.display)],
+        cells: [`${e.n}`, e.time.slice(0, 16).replace('T', ' '), e.by, eventWords(e, job.display, calledIn(job, site.plan))],
       })),
     },
   ],

@@ -7,6 +7,7 @@ export * from './ahead';
 export * from './course';
 export type { Due, PadStrip } from './due';
 export { asItLies } from './asItLies';
+export { roomOf } from './parts';
 export * from './rack';
 export * from './stands';
 export * from './site';

@@ -51,7 +51,7 @@ test('an open snag is said, a settled one is in the list; a planned repair stand
   expect(wordsOf(parts().get('What was found and settled'))).not.toContain('still open');
   const open = parts({ snags: [{ id: 's', space: 'watch', text: 'A lip', found: '2026-11-21' }] }).get('What was found and settled');
   expect(open![0]).toMatchObject({ kind: 'words', tone: 'must', text: '1 point is still open.' });
-  expect(wordsOf(parts().get('When a plank is damaged'))).toContain('planned');
+  expect(wordsOf(parts().get('When a plank is damaged'))).toContain('planned Store, row 7, piece 1 slide into the gap Wren');
 });
 
 test('care goes by the kind of plank, and every kind has some; the year is told by room, not by the floor’s id', () => {
@@ -63,4 +63,17 @@ test('care goes by the kind of plank, and every kind has some; the year is told 
 test('where nothing lies nothing is handed over', () => {
   const none = { ...siteFor(job), plan: null };
   expect(handoverOf({ job, site: none, lines: [], beneath: null, edges: null })).toEqual([]);
+});
+
+test('in feet and inches no millimetre is told, of any kind of plank, heated or held to its base; in neither unit is there a hole', () => {
+  for (const kind of ['laminate', 'rigid-vinyl', 'flexible-vinyl', 'engineered'] as const) {
+    const change: Partial<Job> = {
+      product: { ...job.product, kind },
+      bases: [{ space: 'store', substrate: 'screed', heated: true }],
+      fixings: [{ at: [500, 500], why: 'stove' }],
+    };
+    const said = (display: Job['display']) => [...parts({ ...change, display }).values()].map(wordsOf).join('\n');
+    expect(said('imperial').match(/.{0,30}\d ?(mm|m|m²)\b.{0,20}/g)).toBeNull();
+    for (const display of ['metric', 'imperial'] as const) expect(said(display)).not.toMatch(/NaN|undefined|Infinity|\[object|\bf\d\b/);
+  }
 });

@@ -6,10 +6,11 @@ import { floorsOf } from '@/core/floors';
 import { middleOfRing, polygonArea } from '@/core/geometry';
 import type { Event, Job, Product } from '@/core/given';
 import { inspectionOf } from '@/core/inspect';
-import { asItLies, withWalls, type Site } from '@/core/lay';
+import { asItLies, roomOf, withWalls, type Site } from '@/core/lay';
 import { groundOf } from '@/core/setout';
 import { wallLetter } from '@/core/survey';
 import { formatArea, formatLength } from '@/core/units';
+import { pieceWords, REPAIR_WAY_NAMES } from '@/formats';
 import { planPicture, type PrintPart } from '@/formats/paper';
 import { CARE, VOIDS } from './care';
 
@@ -55,7 +56,7 @@ export function handoverOf(given: HandedOver): readonly Part[] {
     },
     { title: 'Care', parts: productsOf(job).flatMap((p) => CARE[p.kind].map((text) => words(text))) },
     { title: 'What voids the warranty', parts: VOIDS.map((text) => words(text)) },
-    { title: 'When a plank is damaged', parts: theDamage(job) },
+    { title: 'When a plank is damaged', parts: theDamage(given) },
     { title: 'What was found and settled', parts: theSnags(job) },
     {
       title: 'Signatures',
@@ -149,7 +150,20 @@ function theYear(job: Job, moves: readonly Movement[], roomsOf: (floor: string) 
   ];
 }
 
-function theDamage(job: Job): PrintPart[] {
+/** A piece, by the room it lies in, its row and its place. */
+function whereIs({ job, site }: HandedOver): (key: string) => string {
+  const room = roomOf(job.spaces);
+  const name = nameIn(job);
+  return (key) => {
+    const [floor, id] = key.split('/') as [string, string];
+    const piece = site.plan!.floors.find((f) => f.id === floor)?.pieces.find((p) => p.id === id);
+    const space = piece && room(piece);
+    return `${space ? `${name(space)}, ` : ''}${pieceWords(id)}`;
+  };
+}
+
+function theDamage(given: HandedOver): PrintPart[] {
+  const where = whereIs(given);
   return [
     words(
       'Stop water at once: dry the top, then ask who laid the floor; what has run below has to be looked at before it is closed again.',
@@ -158,7 +172,7 @@ function theDamage(job: Job): PrintPart[] {
     words(
       'Every plank can be replaced. Which way is least work, which trim comes off and how the new piece is cut follows from where it lies; the floor file that comes with this paper says it.',
     ),
-    ...table('Repaired so far', ['On', 'Pieces', 'How', 'By', 'Note'], (job.repairs ?? []).map((r) => [r.on ?? 'planned', r.pieces.join(', '), r.way, r.by ?? '', r.note ?? ''])), // prettier-ignore
+    ...table('Repaired so far', ['On', 'Pieces', 'How', 'By', 'Note'], (given.job.repairs ?? []).map((r) => [r.on ?? 'planned', r.pieces.map(where).join('; '), REPAIR_WAY_NAMES[r.way].toLowerCase(), r.by ?? '', r.note ?? ''])), // prettier-ignore
   ];
 }
 

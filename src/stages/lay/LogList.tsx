@@ -5,7 +5,7 @@ import { planFile } from '@/core/given';
 import { takeBack, useJob, useSite } from '@/ui/desk';
 import { Button, Stops } from '@/ui/kit';
 import { download } from '@/ui/kit/download';
-import { eventWords } from './words';
+import { calledIn, eventWords } from './words';
 import styles from './lay.module.css';
 
 /** So many lines are listed; the file has them all. */
@@ -15,6 +15,8 @@ const LISTED = 60;
 export function LogList() {
   const job = useJob();
   const lines = useSite((s) => s.lines);
+  const plan = useSite((s) => s.site?.plan);
+  const called = calledIn(job, plan);
   const undone = new Set(lines.flatMap((e) => (e.what === 'undone' ? [e.event] : [])));
   const save = () => {
     const text = lines.map((e) => `${JSON.stringify('plan' in e ? { ...e, plan: planFile(e.plan, job.name) } : e)}\n`).join('');
@@ -29,7 +31,7 @@ export function LogList() {
           .map((e) => (
             <li key={e.n} data-undone={undone.has(e.n) || undefined} value={e.n}>
               <Box flex="1">
-                {eventWords(e, job.display)}
+                {eventWords(e, job.display, called)}
                 <small>
                   {e.time.slice(0, 16).replace('T', ' ')}
                   {e.by && ` · ${e.by}`}

@@ -1,6 +1,6 @@
-import type { Event } from '@/core/given';
+import type { Event, Plan } from '@/core/given';
 import type { CutLine } from '@/core/plan';
-import { changeWords, dueWords, eventWords, fromWhere, rackName, wayWords } from './words';
+import { calledIn, changeWords, dueWords, eventWords, fromWhere, rackName, wayWords } from './words';
 
 const line = (take: CutLine['take'], plank = 9): CutLine => ({ take, piece: { id: '12.1', plank } }) as CutLine;
 const event = (fields: object): Event => ({ n: 2, time: '2026-03-02T08:00:00', by: 'Ada', ...fields }) as Event;
@@ -27,9 +27,9 @@ test.each([
 test.each<[object, string]>([
   [{ what: 'begun' }, 'Laying began.'],
   [{ what: 'laid', floor: 'f1', row: 4 }, 'Row 4 lies.'],
-  [{ what: 'laid', floor: 'f1', row: 4, piece: '4.2' }, 'Piece 4.2 lies.'],
+  [{ what: 'laid', floor: 'f1', row: 4, piece: '4.2' }, 'Row 4, piece 2 lies.'],
   [{ what: 'laid-as', floor: 'f1', row: 4, pieces: [{ plank: 3, from: 0, to: 900 }, { plank: 'new', from: 100, to: 1285 }] }, 'Row 4 lies otherwise: 900 mm, 1185 mm.'], // prettier-ignore
-  [{ what: 'cut', piece: 'f1/4.2' }, '4.2 is sawn.'],
+  [{ what: 'cut', piece: 'f1/4.2' }, 'Row 4, piece 2 is sawn.'],
   [{ what: 'cut-at', plank: 7, along: 512 }, 'Plank 7 was sawn at 512 mm, where it should not have been.'],
   [{ what: 'broken', plank: 7 }, 'What was left of plank 7 broke.'],
   [{ what: 'broken', plank: 'new', count: 2 }, '2 new planks broken.'],
@@ -40,13 +40,29 @@ test.each<[object, string]>([
   [{ what: 'found', length: 700, width: 192, ends: 'none' }, 'A piece of 700 mm was found, sawn at both ends.'],
   [{ what: 'stock', planks: 12 }, 'There are 12 planks that are not begun.'],
   [{ what: 'stock', planks: [{ length: 1285, width: 192, count: 4 }, { length: 900, width: 192, count: 3 }] }, 'There are 7 planks that are not begun.'], // prettier-ignore
-  [{ what: 'moved', floor: 'f1', shift: [2, -1] }, 'Floor f1 was pushed by 2 mm and -1 mm.'],
-  [{ what: 'wall', space: 'hall', outline: [] }, 'The walls of hall were found elsewhere.'],
+  [{ what: 'moved', floor: 'f1', shift: [2, -1] }, 'The floor was pushed by 2 mm and -1 mm.'],
+  [{ what: 'wall', space: 'hall', outline: [] }, 'The walls of Hall were found elsewhere.'],
   [{ what: 'replanned' }, 'The rest was planned anew.'],
   [{ what: 'undone', event: 4 }, 'Line 4 was taken back.'],
   [{ what: 'note', text: 'dust' }, 'dust'],
 ])('the log is read by somebody else: %j', (fields, words) => {
-  expect(eventWords(event(fields), 'metric').replace('−', '-')).toBe(words);
+  const spaces = [{ id: 'hall', name: 'Hall', outline: [] }];
+  expect(eventWords(event(fields), 'metric', calledIn({ spaces }, null)).replace('−', '-')).toBe(words);
+});
+
+test('where there are several floors each is called by its rooms', () => {
+  const spaces = [
+    { id: 'hall', name: 'Hall', outline: [] },
+    { id: 'store', name: 'Store', outline: [] },
+    { id: 'x', name: '', outline: [] },
+  ];
+  const floors = [['hall', 'store'], ['x']].map((own, i) => ({ id: `f${i + 1}`, spaces: own })) as unknown as Plan['floors'];
+  const said = (fields: object) => eventWords(event(fields), 'metric', calledIn({ spaces }, { floors }));
+  expect(said({ what: 'laid', floor: 'f1', row: 4 })).toBe('Row 4 of Hall + Store lies.');
+  expect(said({ what: 'laid', floor: 'f2', row: 4, piece: '4.2' })).toBe('Row 4, piece 2 of x lies.');
+  expect(said({ what: 'cut', piece: 'f2/4.1' })).toBe('Row 4, piece 1 of x is sawn.');
+  expect(said({ what: 'moved', floor: 'f1', shift: [0, 5] })).toBe('The floor of Hall + Store was pushed by 0 mm and 5 mm.');
+  expect(said({ what: 'wall', space: 'store', outline: [] })).toBe('The walls of Store were found elsewhere.');
 });
 
 test('what comes due says what to do, and cautions where it can hurt', () => {

@@ -1,8 +1,9 @@
-import type { Event } from '@/core/given';
+import type { Event, Job, Plan } from '@/core/given';
 import type { Due, OnRack, Step } from '@/core/lay';
 import type { CutLine } from '@/core/plan';
 import type { Changes, GivingWay } from '@/core/replan';
 import { formatLength, type Display } from '@/core/units';
+import { pieceWords } from '@/formats';
 
 /** What an offcut is called on the rack: its plank, and the factory end that it keeps. */
 export const rackName = ({ plank, hand }: Pick<OnRack, 'plank' | 'hand'>): string =>
@@ -73,18 +74,35 @@ export function givingWords({ missing, fewer, giving }: GivingWay, display: Disp
   return `If joints gave way${where && ` in ${where}`}, ${does}. That breaks the product’s limits: ask its maker before you saw.`;
 }
 
+/** How rooms and floors are called: a floor by its rooms, where there are several. */
+export type Called = { readonly space: (id: string) => string; readonly ofFloor: (id: string) => string };
+
+export function calledIn({ spaces }: Pick<Job, 'spaces'>, plan: Pick<Plan, 'floors'> | null | undefined): Called {
+  const space = (id: string): string => spaces.find((s) => s.id === id)?.name || id;
+  const floors = plan?.floors ?? [];
+  return {
+    space,
+    ofFloor: (id) => {
+      const floor = floors.length > 1 ? floors.find((f) => f.id === id) : undefined;
+      return floor ? ` of ${floor.spaces.map(space).join(' + ')}` : '';
+    },
+  };
+}
+
 /** A line of the log as somebody else reads it. */
-export function eventWords(event: Event, display: Display): string {
+export function eventWords(event: Event, display: Display, called: Called): string {
   const length = (mm: number) => formatLength(mm, display);
   switch (event.what) {
     case 'begun':
       return 'Laying began.';
     case 'laid':
-      return event.piece === undefined ? `Row ${event.row} lies.` : `Piece ${event.piece} lies.`;
+      return event.piece === undefined
+        ? `Row ${event.row}${called.ofFloor(event.floor)} lies.`
+        : `${sentence(pieceWords(event.piece))}${called.ofFloor(event.floor)} lies.`;
     case 'laid-as':
-      return `Row ${event.row} lies otherwise: ${event.pieces.map((p) => length(p.to - p.from)).join(', ')}.`;
+      return `Row ${event.row}${called.ofFloor(event.floor)} lies otherwise: ${event.pieces.map((p) => length(p.to - p.from)).join(', ')}.`;
     case 'cut':
-      return `${event.piece.split('/').at(-1)} is sawn.`;
+      return `${sentence(pieceWords(event.piece.split('/').at(-1)!))}${called.ofFloor(event.piece.split('/')[0]!)} is sawn.`;
     case 'cut-at':
       return `Plank ${event.plank} was sawn at ${length(event.along)}, where it should not have been.`;
     case 'broken':
@@ -98,9 +116,9 @@ export function eventWords(event: Event, display: Display): string {
     case 'stock':
       return `There are ${typeof event.planks === 'number' ? event.planks : event.planks.reduce((sum, p) => sum + p.count, 0)} planks that are not begun.`;
     case 'moved':
-      return `Floor ${event.floor} was pushed by ${event.shift.map(length).join(' and ')}.`;
+      return `The floor${called.ofFloor(event.floor)} was pushed by ${event.shift.map(length).join(' and ')}.`;
     case 'wall':
-      return `The walls of ${event.space} were found elsewhere.`;
+      return `The walls of ${called.space(event.space)} were found elsewhere.`;
     case 'replanned':
       return 'The rest was planned anew.';
     case 'undone':

@@ -3,6 +3,7 @@ import { Box } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Repaired } from '@/core/given';
 import type { Needed, RepairReport, Route } from '@/core/repair';
+import { REPAIR_WAY_NAMES } from '@/formats';
 import { wallLetter } from '@/core/survey';
 import { formatLength, type Display } from '@/core/units';
 import { edit, today, useJob, useSite, useSiteAnswer, whoIsHere } from '@/ui/desk';
@@ -76,7 +77,6 @@ function ByNumber() {
   );
 }
 
-const WAY_NAMES: Record<Route['way'], string> = { lift: 'Lift rows', slide: 'Slide into the gap', inlay: 'Cut out and inlay' };
 const hours = (minutes: number): string =>
   minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h${minutes % 60 ? ` ${minutes % 60} min` : ''}`;
 
@@ -89,7 +89,7 @@ function Ways({ pieces }: { pieces: readonly string[] }) {
   const route = value.routes[Math.min(way, value.routes.length - 1)]!;
   return (
     <>
-      <BigNumber value={route.minutes === null ? '—' : hours(route.minutes)} unit={WAY_NAMES[route.way].toLowerCase()} wide />
+      <BigNumber value={route.minutes === null ? '—' : hours(route.minutes)} unit={REPAIR_WAY_NAMES[route.way].toLowerCase()} wide />
       <Why tone="quiet">
         {pieces.length === 1 ? `Piece ${pieces[0]!.split('/')[1]!}` : `${pieces.length} pieces`}. Minutes are presets, of one person,
         without drying.
@@ -113,7 +113,7 @@ function Ways({ pieces }: { pieces: readonly string[] }) {
 }
 
 const wayName = (r: Route, report: RepairReport): string => {
-  if (r.way !== 'lift') return WAY_NAMES[r.way];
+  if (r.way !== 'lift') return REPAIR_WAY_NAMES[r.way];
   const both = report.routes.filter((o) => o.way === 'lift').length > 1;
   if (!both) return 'Lift rows';
   return r.from!.wall === null ? `Lift from the ${r.from!.side} row` : `Lift from wall ${wallLetter(r.from!.wall)}`;
@@ -185,7 +185,7 @@ function Record() {
           <li key={i}>
             <span>
               <b className={r.on ? undefined : 'should'}>{r.on ?? 'planned'}</b> {r.pieces.map((p) => p.split('/')[1]).join(', ')}:{' '}
-              {r.way === 'otherwise' ? 'otherwise' : WAY_NAMES[r.way].toLowerCase()}
+              {REPAIR_WAY_NAMES[r.way].toLowerCase()}
               {r.by && `, ${r.by}`}
               {r.note && `. ${r.note}`}
             </span>
