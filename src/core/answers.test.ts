@@ -185,6 +185,19 @@ test('a pin and how much a tape errs search rows again, but cut no runs and prov
   expect(asker.ask(ANSWERS.least, givenOf(base))).toBe(asker.ask(ANSWERS.least, givenOf(pinned)));
 });
 
+test('a room that is called otherwise is called so in what is found of it, and no joint is searched for that', () => {
+  const two: Job = { ...base, openings: base.openings!.map((o) => ({ ...o, finish: 'through' as const })), tape: 200 };
+  const asker = createAsker();
+  const said = (job: Job): string => {
+    const found = asker.ask(ANSWERS.findings, givenOf(job), how);
+    return found.ok ? found.value.map((f) => f.text).join(' ') : '';
+  };
+  expect(said(two)).toContain('of Hall');
+  const renamed = said(withHall(two, { name: 'Passage' }));
+  expect(renamed).toContain('of Passage');
+  expect(renamed).not.toContain('Hall');
+});
+
 test('what comes before fails, and so does what stands on it, with the same problems', () => {
   const none = { ...base, spaces: [{ id: 'hall', name: 'Hall', outline: [[0, 0], [500, 0], [500, 12], [0, 12]] as [number, number][] }], openings: [] }; // prettier-ignore
   const asker = createAsker();

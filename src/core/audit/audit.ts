@@ -1,5 +1,5 @@
 import { frameOf } from '../geometry';
-import type { Floor } from '../floors';
+import { doorwayName, type Floor } from '../floors';
 import { TAPE_ERRS, type Finding, type Job, type Placed, type PlanFloor } from '../given';
 import { schoolFor } from '../rows';
 import { busyPiece } from './busyPiece';
@@ -57,6 +57,7 @@ export function auditedFloor(job: Pick<Job, 'display' | 'tape'>, floor: Floor, p
     butts: floor.layout.stagger.butts ?? 0,
     school: schoolFor(floor.layout.stagger.school, floor.product),
     wanted: floor.layout.stagger.school,
+    doorway: (id) => doorwayName(floor, id),
     length: lengthIn(job),
   };
 }

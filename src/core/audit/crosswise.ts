@@ -27,7 +27,7 @@ export const crosswise: Rule = (floor, say) => {
       say(
         finding(floor, 'crosswise-doorway', turned(floor.frame, at), {
           rows: [row.n],
-          text: `Row ${row.n}: one piece goes under both casings of the doorway ${opening}, and no end joint lies between them; it may not go in. ${mend}.`,
+          text: `Row ${row.n}: one piece goes under both casings of ${floor.doorway(opening)}, and no end joint lies between them; it may not go in. ${mend}.`,
         }),
       );
     }

@@ -66,7 +66,7 @@ test('one piece under both casings is said; with a joint between the jambs it is
   };
   const edited = { ...made, floors: [{ ...floor, pieces: [...floor.pieces.filter((p) => !inDoorway.includes(p)), one] }] };
   const [said] = of(audited(job, edited), 'crosswise-doorway').filter((f) => (f.rows as number[]).includes(row.n));
-  expect(said!.text).toContain('under both casings of the doorway d');
+  expect(said!.text).toContain('under both casings of the doorway between Corridor and Room');
 });
 
 test('a line beside the closed leaf is said, and the mend puts it under the leaf without changing anything else', () => {

@@ -20,7 +20,7 @@ export const jamb: Rule = (floor, say) => {
         rows: [row.n],
         measured: Math.abs(past - face),
         limit: clear,
-        text: `Doorway ${opening}: a row edge runs ${floor.length(Math.abs(past - face))} from the wall's face, so one plank must wrap both jambs. Move the line ${floor.length(Math.abs(middle - past))} ${middle > past ? 'away from' : 'towards'} the starting wall and it ends inside the doorway.`,
+        text: `In ${floor.doorway(opening)} a row edge runs ${floor.length(Math.abs(past - face))} from the wall's face, so one plank must wrap both jambs. Move the line ${floor.length(Math.abs(middle - past))} ${middle > past ? 'away from' : 'towards'} the starting wall and it ends inside the doorway.`,
       }),
     );
   }

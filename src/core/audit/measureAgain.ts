@@ -19,7 +19,7 @@ const nameOf = (floor: AuditedFloor, bound: Bound): string => {
     const space = floor.spaces.find((s) => s.id === bound.space);
     return `wall ${wallLetter(bound.wall)}${floor.spaces.length > 1 && space ? ` of ${space.name || space.id}` : ''}`;
   }
-  return bound.kind === 'jamb' || bound.kind === 'line' || bound.kind === 'open' ? `the doorway ${bound.opening}` : `the ${bound.kind}`;
+  return bound.kind === 'jamb' || bound.kind === 'line' || bound.kind === 'open' ? floor.doorway(bound.opening) : `the ${bound.kind}`;
 };
 
 /** Whether an amount keeps a limit, and would not if it were less by what a tape errs. */

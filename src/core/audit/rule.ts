@@ -22,6 +22,8 @@ export type AuditedFloor = {
   /** by which it is laid, and which was asked for: a pattern asks for planks of one length */
   readonly school: School;
   readonly wanted: School;
+  /** A doorway by the rooms that it joins, as a sentence goes on with it. */
+  readonly doorway: (opening: string) => string;
   /** Writes a length in the job's units. */
   readonly length: (mm: number) => string;
 };

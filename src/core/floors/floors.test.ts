@@ -2,7 +2,7 @@ import { polygonArea } from '../geometry';
 import { newJob, problemLine, type Job } from '../given';
 import { untruths } from '@test/truth';
 import { planJob } from '../plan';
-import { floorsOf } from '.';
+import { doorwayName, floorsOf } from '.';
 
 const rect = (x: number, y: number, length: number, width: number): [number, number][] => [
   [x, y],
@@ -131,4 +131,19 @@ test('a floor of more planks than any is refused', () => {
   const slipped = { ...far, spaces: [{ ...far.spaces[0]!, outline: [[0, 0], [990_000, 0], [4000, 3000], [0, 3000]] as [number, number][] }] }; // prettier-ignore
   const bounded = planJob(slipped);
   expect(bounded.ok ? '' : problemLine(bounded.problems[0]!)).toMatch(/^spaces\[0\]\.outline: is as long as \d+ rows are wide/);
+});
+
+test('a doorway is called by the rooms of its floor, and by its id where it is none of them', () => {
+  const floors = floorsOf(house('through'));
+  if (!floors.ok) throw new Error('no floors');
+  const [floor] = floors.value;
+  const { opening } = floor!.ways[0]!;
+  const [near, far] = opening.between.map((id) => floor!.spaces.find((s) => s.id === id)!.name);
+  expect(doorwayName(floor!, opening.id)).toBe(`the doorway between ${near} and ${far}`);
+  expect(doorwayName({ ...floor!, spaces: floor!.spaces.filter((s) => s.id === opening.between[0]) }, opening.id)).toBe(
+    `the doorway out of ${near}`,
+  );
+  const unnamed = floor!.spaces.map((s) => ({ ...s, name: '' }));
+  expect(doorwayName({ ...floor!, spaces: unnamed }, opening.id)).toBe(`the doorway between ${opening.between.join(' and ')}`);
+  expect(doorwayName(floor!, 'elsewhere')).toBe('the doorway elsewhere');
 });

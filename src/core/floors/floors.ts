@@ -315,3 +315,11 @@ function edgesOf(laid: MultiPolygon, sources: readonly Source[]): LaidEdge[] {
 }
 
 const NOWHERE: Bound = { kind: 'wall', space: '', wall: -1 };
+
+/** A doorway of a floor, by the floor's rooms that it joins, as a sentence goes on with it; by its id where it is none of this floor's. */
+export function doorwayName({ ways, spaces }: Pick<Floor, 'ways' | 'spaces'>, id: string): string {
+  const joins = ways.find((w) => w.opening.id === id)?.opening.between ?? [];
+  const names = joins.flatMap((space) => spaces.filter((s) => s.id === space).map((s) => s.name || s.id));
+  if (names.length === 0) return `the doorway ${id}`;
+  return names.length === 1 ? `the doorway out of ${names[0]}` : `the doorway between ${names.join(' and ')}`;
+}

@@ -63,6 +63,7 @@ export function woodOf({ spaces, openings, obstacles, product, layout, layouts, 
 /** What decides a plan, its findings as they are worded, and the faces of its planks. */
 export const planningOf = (job: Job) => ({
   ...woodOf(job),
+  spaces: job.spaces.map(roomOf),
   openings: job.openings,
   products: [job.product, ...(job.layouts ?? []).flatMap((l) => l.product ?? [])],
   deal: job.layout.deal,
