@@ -28,7 +28,7 @@ export const leaf: Rule = (floor, say) => {
       finding(floor, 'leaf', middle, {
         measured: Math.abs(off),
         limit: COVER,
-        text: `Doorway ${opening.id}: the floor's line lies ${floor.length(Math.abs(off))} from the middle of the closed leaf, so one room shows the other's floor. Let the line lie under the leaf.`,
+        text: `In ${floor.doorway(opening.id)} the floor's line lies ${floor.length(Math.abs(off))} from the middle of the closed leaf, so one room shows the other's floor. Let the line lie under the leaf.`,
       }),
     );
   }

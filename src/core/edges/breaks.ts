@@ -1,5 +1,5 @@
 import { extentOf } from '../base';
-import { floorsOf, type Floor, type Surveyed } from '../floors';
+import { doorwayName, floorsOf, type Floor, type Surveyed } from '../floors';
 import { boxOf, turned, turnedMulti, type Frame, type Point } from '../geometry';
 
 /** Where a floor that is too long is best broken. */
@@ -44,7 +44,7 @@ export function breakOf(job: Surveyed, long: TooLong): Break {
       floor: floor.id,
       at: best.way.opening.id,
       over: best.over,
-      why: `broken at doorway ${best.way.opening.id}, ${best.over > 0 ? 'the rest is still too long: it wants another break' : 'every part is short enough'}`,
+      why: `broken at ${doorwayName(floor, best.way.opening.id)}, ${best.over > 0 ? 'the rest is still too long: it wants another break' : 'every part is short enough'}`,
     };
   return acrossTheMiddle(long);
 }

@@ -1,4 +1,4 @@
-import { offWall, wallFrames, type Floor, type LaidEdge } from '../floors';
+import { doorwayName, offWall, wallFrames, type Floor, type LaidEdge } from '../floors';
 import { boxOf, distanceToSegment, frameOf, insideRing, turned, type Point, type Ring } from '../geometry';
 import type { Job, LowThing, Piece, PlanFloor } from '../given';
 
@@ -33,7 +33,7 @@ export function untippableOf(
     return laid.pieces.flatMap((piece): Untippable[] => {
       const door = doorways.find(({ jambs }) => jambs.length === 2 && jambs.every((edges) => edges.some((e) => liesOn(piece, e))));
       const said = { floor: laid.id, piece: piece.id, at: middleOf(piece) };
-      if (door) return [{ ...said, why: `under both casings of doorway ${door.id}` }];
+      if (door) return [{ ...said, why: `under both casings of ${doorwayName(floor, door.id)}` }];
       const thing = low.find((t) => t.clear < riseOf(piece, floor) && reachesUnder(piece, laid, t.zone));
       return thing ? [{ ...said, why: `under ${LOW_WORDS[thing.what]}` }] : [];
     });

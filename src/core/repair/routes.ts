@@ -1,6 +1,6 @@
 /** The ways in which damaged planks can be replaced, compared by what each asks for. */
 import type { LaidPiece } from '../audit';
-import { floorsOf, type Floor } from '../floors';
+import { doorwayName, floorsOf, type Floor } from '../floors';
 import { untippableOf } from '../edges';
 import { frameOf, round3, type Frame } from '../geometry';
 import { bad, good, type Job, type PlanFloor, type Result } from '../given';
@@ -85,7 +85,7 @@ function lift(damage: Damage, side: Side): Route {
     slide: null,
     minutes: Math.round(minutes),
     lifted: pieces.map((p) => `${floor.id}/${p.piece.id}`),
-    ...liftWords({ rows, pieces: pieces.length, wall: wall && damage.nameOf(wall), side, off, metres: metres(off.trims), stuck, needed: damage.needed, product: floor.product, nameOf: damage.nameOf, display: damage.display }), // prettier-ignore
+    ...liftWords({ rows, pieces: pieces.length, wall: wall && damage.nameOf(wall), side, off, metres: metres(off.trims), stuck, needed: damage.needed, product: floor.product, nameOf: damage.nameOf, doorwayOf: (id) => doorwayName(floor, id), display: damage.display }), // prettier-ignore
   };
 }
 

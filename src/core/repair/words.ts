@@ -39,10 +39,12 @@ function takeWords({ from, length, width, plank }: Needed, display: Display): st
 const cutStep = (needed: readonly Needed[], display: Display): string =>
   `Cut ${needed.map((n) => `${n.piece} from ${takeWords(n, display)}${n.shaped ? ', its shape marked from the old piece' : ''}`).join('; ')}. Mark it with the face up and the ends the way the old one lay.`;
 
-const offSteps = ({ trims, profiles, casings }: ComesOff, nameOf: (wall: WallAt) => string): string[] => [
-  ...(trims.length > 0 ? [`Score the paint line and take the trim off ${listed(trims.map(nameOf))}; number its back.`] : []),
-  ...(profiles.length > 0 ? [`Take the profile off in doorway ${listed(profiles)}.`] : []),
-  ...(casings.length > 0 ? [`Planks stand under the casings of doorway ${listed(casings)}: slide them out, do not lever against the casing.`] : []), // prettier-ignore
+const trimSteps = ({ trims }: ComesOff, nameOf: (wall: WallAt) => string): string[] =>
+  trims.length > 0 ? [`Score the paint line and take the trim off ${listed(trims.map(nameOf))}; number its back.`] : [];
+
+const doorwaySteps = ({ profiles, casings }: ComesOff, doorwayOf: (opening: string) => string): string[] => [
+  ...(profiles.length > 0 ? [`Take the profile off in ${listed(profiles.map(doorwayOf))}.`] : []),
+  ...(casings.length > 0 ? [`Planks stand under the casings of ${listed(casings.map(doorwayOf))}: slide them out, do not lever against the casing.`] : []), // prettier-ignore
 ];
 
 export function liftWords(given: {
@@ -56,9 +58,10 @@ export function liftWords(given: {
   needed: readonly Needed[];
   product: Product;
   nameOf: (wall: WallAt) => string;
+  doorwayOf: (opening: string) => string;
   display: Display;
 }): Words {
-  const { rows, pieces, wall, side, off, metres, stuck, needed, product, nameOf, display } = given;
+  const { rows, pieces, wall, side, off, metres, stuck, needed, product, nameOf, doorwayOf, display } = given;
   const from = wall ?? (side === 'first' ? 'the side of row 1' : 'the side of the last row');
   const flat = product.lock === 'tap';
   return {
@@ -74,7 +77,8 @@ export function liftWords(given: {
     ],
     steps: [
       'Clear the room as far as the rows that come up, and photograph them: every piece goes back where it was.',
-      ...offSteps(off, nameOf),
+      ...trimSteps(off, nameOf),
+      ...doorwaySteps(off, doorwayOf),
       `Number the pieces on tape, row by row from ${from}.`,
       flat
         ? 'Take up a row at a time: lift its long edge just enough, knock it apart along the row with a block; never prise a lip.'
@@ -119,7 +123,7 @@ export function slideWords(given: {
     why,
     tools: [...offTools({ ...off, profiles: [], casings: [] }), 'drill', 'circular saw, its depth set to the plank', 'chisel', 'block and pull bar', ...CUTTING, 'spacers'], // prettier-ignore
     steps: [
-      ...offSteps({ ...off, profiles: [], casings: [] }, nameOf),
+      ...trimSteps(off, nameOf),
       'Drill the corners of a strip down the middle of the damaged plank, saw along it to the depth of the plank, take the middle out, then its edges inwards.',
       ...(ends.some((e) => e.between > 0)
         ? [`Knock the piece at the ${outer} end into its gap with a block and pull bar, as far as the lock reaches (${mm(needs)}).`]
