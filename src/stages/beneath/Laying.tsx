@@ -1,6 +1,6 @@
 'use client';
 import type { BeneathReport } from '@/core/beneath';
-import type { Job } from '@/core/given';
+import { roomName, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { Heading2, Why } from '@/ui/kit';
 import { laidAlike, layingWords } from './words';
@@ -9,7 +9,7 @@ import { aheadOf } from './cutting';
 /** How each layer is laid: butted or lapped, taped, turned up, and how far ahead of the rows. */
 export function Laying({ job, report }: { job: Job; report: BeneathReport }) {
   const things = (job.obstacles ?? []).length > 0;
-  const rooms = (spaces: readonly string[]) => spaces.map((id) => job.spaces.find((s) => s.id === id)?.name || id).join(', ');
+  const rooms = (spaces: readonly string[]) => spaces.map((id) => roomName(job, id)).join(', ');
   const pad = report.layers.find((l) => l.kind === 'pad');
   return (
     <>

@@ -1,6 +1,6 @@
 'use client';
 import type { BeneathReport } from '@/core/beneath';
-import type { Job } from '@/core/given';
+import { roomName, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { Button, Why } from '@/ui/kit';
 import { ShapesDrawing } from '@/ui/sheet/ShapesDrawing';
@@ -13,7 +13,7 @@ export function Rolls({ job, report }: { job: Job; report: BeneathReport }) {
   const { roll } = useLooking();
   const cuttings = cuttingsOf(report);
   const whole = report.rolls.length - cuttings.length;
-  const name = (space: string) => job.spaces.find((s) => s.id === space)?.name || space;
+  const name = (space: string) => roomName(job, space);
   return (
     <>
       <Why tone="quiet">

@@ -1,3 +1,4 @@
+import { roomName } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { layerPicture, type PrintPart } from '@/formats/paper';
 import type { Ask, Printing } from '../stage';
@@ -15,7 +16,7 @@ const COLUMNS = [
 function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
   const report = answer('beneath');
   if (!plan || !report || !job.beneath) return [];
-  const name = (id: string) => job.spaces.find((s) => s.id === id)?.name || id;
+  const name = (id: string) => roomName(job, id);
   const { layers, totals, tape } = report;
   const cuttings = cuttingsOf(report);
   const pad = layers.find((l) => l.kind === 'pad');

@@ -1,6 +1,6 @@
 'use client';
 import { Download } from 'lucide-react';
-import type { Job } from '@/core/given';
+import { roomName, type Job } from '@/core/given';
 import { COUNTERS, PRESET_CARRY, type OrderReport } from '@/core/order';
 import { orderCsv } from '@/formats';
 import { edit, firstText, useAnswer, useJob } from '@/ui/desk';
@@ -97,7 +97,7 @@ function Out({ job, report }: { job: Job; report: OrderReport }) {
     download(
       `${job.name || 'job'} list.csv`,
       'text/csv',
-      orderCsv(report, (id) => job.spaces.find((s) => s.id === id)?.name || id),
+      orderCsv(report, (id) => roomName(job, id)),
     );
   return (
     <>

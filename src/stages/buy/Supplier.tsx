@@ -1,5 +1,5 @@
 'use client';
-import type { Job } from '@/core/given';
+import { roomName, type Job } from '@/core/given';
 import { batchesOf, type BatchAnswer, type Boxes, type Offer, type OrderReport, type Wanted } from '@/core/order';
 import { useSupplier, today } from '@/ui/desk';
 import { Button, Lines, Mistake, Stops, Why } from '@/ui/kit';
@@ -149,7 +149,7 @@ const roomsOf = (job: Job, { boxes }: OrderReport, floor: string): string =>
     .flatMap((b) => b.floors)
     .filter((f) => f.floor === floor)
     .flatMap((f) => f.spaces)
-    .map((id) => job.spaces.find((s) => s.id === id)?.name || id)
+    .map((id) => roomName(job, id))
     .join(' + ');
 
 /** Orders as they were placed, what comes on which day, and taking it in. */

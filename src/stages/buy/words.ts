@@ -1,4 +1,4 @@
-import type { Job } from '@/core/given';
+import { roomName, type Job } from '@/core/given';
 import type { BatchAnswer, Counter, Figure, OrderLine } from '@/core/order';
 import type { Display } from '@/core/units';
 
@@ -70,9 +70,7 @@ export function buyWords({ id, unit, pack, packs, need, spare }: OrderLine, disp
 }
 
 export const roomNames = (job: Pick<Job, 'spaces'>, ids: readonly string[]): string =>
-  ids.length === 0 || ids.length === job.spaces.length
-    ? 'everywhere'
-    : ids.map((id) => job.spaces.find((s) => s.id === id)?.name || id).join(', ');
+  ids.length === 0 || ids.length === job.spaces.length ? 'everywhere' : ids.map((id) => roomName(job, id)).join(', ');
 
 /** What batches allow, and what to do. */
 export function batchWords(

@@ -2,7 +2,7 @@
 import { CalendarDays } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { clockText, crewOf, PACE_UNITS, taskWords, type DaysReport, type PaceFrom, type Planned } from '@/core/days';
-import { PACES, WEEKDAYS, type Job, type Weekday } from '@/core/given';
+import { roomName, PACES, WEEKDAYS, type Job, type Weekday } from '@/core/given';
 import { daysIcs } from '@/formats/ics';
 import { useAnswer, useJob, useLoggedPace } from '@/ui/desk';
 import { BigText, Button, Choice, Fields, Folds, Lines, NumberField, OptionalNumber, Problems, ReadingTitle, Stops, TextField, Tick, Why } from '@/ui/kit'; // prettier-ignore
@@ -152,7 +152,7 @@ const Rooms = ({ job, report }: { job: Job; report: DaysReport }) => (
     <Lines>
       {[...roomDays(job, report)].map(([id, { free }]) => (
         <li key={id}>
-          <span>{job.spaces.find((s) => s.id === id)?.name || id}</span>
+          <span>{roomName(job, id)}</span>
           <b className={styles.figure}>{momentWords(free)}</b>
         </li>
       ))}

@@ -1,6 +1,6 @@
 'use client';
 import type { DoorwaysReport, EdgeReport } from '@/core/edges';
-import type { Job } from '@/core/given';
+import { roomName, type Job } from '@/core/given';
 import { edit, firstText, useAnswer, useJob } from '@/ui/desk';
 import { BigText, Choice, Folds, Lines, Problems, ReadingTitle, SmallLength, Why } from '@/ui/kit';
 import { ShapesDrawing } from '@/ui/sheet/ShapesDrawing';
@@ -129,7 +129,7 @@ function OneEdge({ job, edge }: { job: Job; edge: EdgeReport }) {
       <Lines>
         {edge.undercuts.map(({ side, height }) => (
           <li key={side}>
-            <span>Undercut in {job.spaces.find((s) => s.id === side)?.name || side}</span>
+            <span>Undercut in {roomName(job, side)}</span>
             <b className={styles.figure}>{mm(height)}</b>
           </li>
         ))}
@@ -195,7 +195,7 @@ function Undercuts({ job, report }: { job: Job; report: DoorwaysReport }) {
           o.undercuts.map(({ side, height }) => (
             <li key={`${o.id} ${side}`}>
               <span>
-                {edgeName(job, o)}, in {job.spaces.find((s) => s.id === side)?.name || side}
+                {edgeName(job, o)}, in {roomName(job, side)}
               </span>
               <b className={styles.figure}>{mm(height)}</b>
             </li>

@@ -1,6 +1,6 @@
 'use client';
 import type { DoorwaysReport, TrimRun } from '@/core/edges';
-import { trimOf, type Job } from '@/core/given';
+import { roomName, trimOf, type Job } from '@/core/given';
 import { wallLetter } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import { Button, Fields, Heading2, SmallLength, Stops, TextField, Tick, Why } from '@/ui/kit';
@@ -69,8 +69,7 @@ export function Trims({ job, trims }: { job: Job; trims: readonly TrimRun[] }) {
           <li key={t.id}>
             <b>{t.id}</b>
             <span>
-              <strong>{formatLength(t.length, job.display)}</strong> · {job.spaces.find((s) => s.id === t.space)?.name || t.space}, wall{' '}
-              {wallLetter(t.wall)}
+              <strong>{formatLength(t.length, job.display)}</strong> · {roomName(job, t.space)}, wall {wallLetter(t.wall)}
               <br />
               <span className="quiet">
                 {END_WORDS[t.ends[0]]}, {END_WORDS[t.ends[1]]} · gap up to {mm(t.widestGap)}

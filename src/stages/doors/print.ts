@@ -1,3 +1,4 @@
+import { roomName } from '@/core/given';
 import { wallLetter } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import type { PrintPart } from '@/formats/paper';
@@ -11,7 +12,7 @@ function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
   const report = answer('edges');
   if (!plan || !report || report.openings.length + report.trims.length === 0) return [];
   const mm = mmIn(job);
-  const name = (id: string) => job.spaces.find((s) => s.id === id)?.name || id;
+  const name = (id: string) => roomName(job, id);
   const edgeOf = (id: string) => report.openings.find((o) => o.id === id);
   return [
     ...report.openings.flatMap((o): PrintPart[] => {

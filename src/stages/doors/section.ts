@@ -1,7 +1,7 @@
 import { LEAF, leafOff } from '@/core/audit';
 import { profileOf, type EdgeReport, type Fit } from '@/core/edges';
 import { signedArea, type Point, type Ring } from '@/core/geometry';
-import { kitsOf, type Job } from '@/core/given';
+import { roomName, kitsOf, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import type { BeneathReport } from '@/core/beneath';
 import type { Drawing, Label, Measure, Shape } from '@/formats/paper';
@@ -46,7 +46,7 @@ export function sectionOf(job: Job, edge: EdgeReport, beneath: BeneathReport | n
     if (lies > 0) shapes.push({ stuff: 'pad', rings: [box(from, 0, to, lies)] });
     shapes.push({ stuff: space === null ? 'stone' : 'board', rings: [box(from, lies, to, height)] });
     const anchor = side < 0 ? ('start' as const) : ('end' as const);
-    const name = space === null ? (job.openings?.find((o) => o.id === edge.id)?.beyond?.floor ?? 'beyond') : nameOf(job, space);
+    const name = space === null ? (job.openings?.find((o) => o.id === edge.id)?.beyond?.floor ?? 'beyond') : roomName(job, space);
     labels.push({ at: [side * (half - 1), top + ABOVE - 3], text: name, anchor });
     labels.push({ at: [side * (half - 1), top + ABOVE - 9.5], text: mm(height), anchor, strong: true });
     rises.push({ from: [side * (half - 6), 0], to: [side * (half - 6), height], text: '' });
@@ -99,8 +99,6 @@ function leafAt(job: Job, { id, length }: EdgeReport): number | null {
   if (!opening) return null;
   return opening.leaf === 'middle' ? 0 : leafOff(opening.leaf, Math.abs(signedArea(opening.outline)) / length);
 }
-
-const nameOf = (job: Job, space: string): string => job.spaces.find((s) => s.id === space)?.name || space;
 
 /** How far the cover reaches to either side of the foot's middle, as it is turned. */
 function reachOf(profile: { readonly cover: number; readonly nearCover?: number } | null, fit: Fit | null): Sides {

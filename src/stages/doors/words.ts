@@ -1,5 +1,5 @@
 import { PROFILE_WORDS, type EdgeReport, type Fit, type Miss, type TrimEnd } from '@/core/edges';
-import { kitsOf, type Job } from '@/core/given';
+import { roomName, kitsOf, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 
 export const FIXING_WORDS = {
@@ -9,12 +9,10 @@ export const FIXING_WORDS = {
 
 export const END_WORDS: Readonly<Record<TrimEnd, string>> = { in: 'inside mitre', out: 'outside mitre', square: 'square' };
 
-const nameOf = (job: Job, space: string): string => job.spaces.find((s) => s.id === space)?.name || space;
-
 /** An edge as people call it: by the rooms that meet there, or by the thing. */
 export function edgeName(job: Job, { id, of, spaces: [near, far] }: EdgeReport): string {
-  if (of === 'obstacle') return `${job.obstacles?.find((o) => o.id === id)?.kind ?? 'end cap'} in ${nameOf(job, near)}`;
-  return far === null ? `${nameOf(job, near)}, way out` : `${nameOf(job, near)} to ${nameOf(job, far)}`;
+  if (of === 'obstacle') return `${job.obstacles?.find((o) => o.id === id)?.kind ?? 'end cap'} in ${roomName(job, near)}`;
+  return far === null ? `${roomName(job, near)}, way out` : `${roomName(job, near)} to ${roomName(job, far)}`;
 }
 
 export const mmIn =
@@ -38,7 +36,7 @@ export function missWords(job: Job, { spaces, id }: EdgeReport, miss: Miss): str
   const mm = mmIn(job);
   const second = miss.what.startsWith('far') !== miss.turned;
   const space = spaces[second ? 1 : 0];
-  const where = space === null ? (job.openings?.find((o) => o.id === id)?.beyond?.floor ?? 'what lies beyond') : nameOf(job, space);
+  const where = space === null ? (job.openings?.find((o) => o.id === id)?.beyond?.floor ?? 'what lies beyond') : roomName(job, space);
   const lacks = miss.what.endsWith('lap')
     ? `its cover is ${mm(miss.by)} too narrow towards ${where}`
     : `${where} stands ${mm(miss.by)} too ${miss.over ? 'high' : 'low'} for it`;
@@ -51,7 +49,7 @@ export function stopWords(job: Job, { of, stops }: EdgeReport): readonly string[
   return stops.map(({ space, foot, gap, at }) =>
     of === 'obstacle'
       ? `The planks stop ${mm(at)} before it: foot ${mm(foot)} and gap ${mm(gap)}. Last rip or crosscut = space to it, less foot, less gap.`
-      : `${nameOf(job, space)}: the planks stop ${mm(at)} before the line: half the foot ${mm(foot / 2)} and gap ${mm(gap)}.`,
+      : `${roomName(job, space)}: the planks stop ${mm(at)} before the line: half the foot ${mm(foot / 2)} and gap ${mm(gap)}.`,
   );
 }
 

@@ -4,7 +4,7 @@ import type { BeneathReport } from '@/core/beneath';
 import type { EdgesReport } from '@/core/edges';
 import { floorsOf } from '@/core/floors';
 import { middleOfRing, polygonArea } from '@/core/geometry';
-import type { Event, Job, Product } from '@/core/given';
+import { roomName, type Event, type Job, type Product } from '@/core/given';
 import { inspectionOf } from '@/core/inspect';
 import { asItLies, roomOf, withWalls, type Site } from '@/core/lay';
 import { groundOf } from '@/core/setout';
@@ -30,7 +30,7 @@ const table = (caption: string, titles: readonly string[], rows: readonly (reado
     ? []
     : [{ kind: 'table', caption, columns: titles.map((title) => ({ title })), rows: rows.map((cells, i) => ({ key: `${i}`, cells })) }];
 
-const nameIn = (job: Job) => (id: string) => job.spaces.find((s) => s.id === id)?.name || id;
+const nameIn = (job: Job) => (id: string) => roomName(job, id);
 const productsOf = (job: Job): readonly Product[] => [...new Map([job.product, ...(job.layouts ?? []).flatMap((l) => l.product ?? [])].map((p) => [p.name, p])).values()]; // prettier-ignore
 
 /** The short document for the customer; nothing where nothing lies. */

@@ -2,7 +2,7 @@
 import { Box, Slider } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useEffect, useMemo, type DragEvent } from 'react';
-import type { Job, Plan } from '@/core/given';
+import { roomName, type Job, type Plan } from '@/core/given';
 import { orderCost, roomsInOrder, type OrderCost } from '@/core/lay';
 import { edit, useJob } from '@/ui/desk';
 import { IconButton, Why } from '@/ui/kit';
@@ -27,7 +27,7 @@ export function OrderOfWork({ plan }: { plan: Plan }) {
   const at = useGrowing((s) => s.step);
   const cost = useMemo(() => orderCost(plan, job), [plan, job]);
   const asDrawn = useMemo(() => orderCost(plan, { ...job, laying: undefined }), [plan, job]);
-  const name = (id: string) => job.spaces.find((s) => s.id === id)?.name || id;
+  const name = (id: string) => roomName(job, id);
   const move = (from: number, to: number) => {
     if (to < 0 || to >= rooms.length || from === to) return;
     const next = [...rooms];

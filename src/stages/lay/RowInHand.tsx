@@ -1,4 +1,5 @@
 'use client';
+import { roomName } from '@/core/given';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import { courseOf, pieceKey, type Due, type PadStrip } from '@/core/lay';
 import { plankOf } from '@/core/plan';
@@ -43,7 +44,7 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
       {way && <Why tone="should">{way}</Why>}
       {due.map((one) => (
         <Why key={JSON.stringify(one)} tone="should">
-          {dueWords(one, (room) => job.spaces.find((s) => s.id === room)?.name || room)}
+          {dueWords(one, (room) => roomName(job, room))}
         </Why>
       ))}
       <p className={styles.asked}>{sawn ? 'Sawn; lay it' : whole ? 'Lay it' : 'Saw it to'}</p>

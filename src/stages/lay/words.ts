@@ -1,4 +1,4 @@
-import type { Event, Job, Plan } from '@/core/given';
+import { roomName, type Event, type Job, type Plan } from '@/core/given';
 import type { Due, OnRack, Step } from '@/core/lay';
 import type { CutLine } from '@/core/plan';
 import type { Changes, GivingWay } from '@/core/replan';
@@ -77,8 +77,8 @@ export function givingWords({ missing, fewer, giving }: GivingWay, display: Disp
 /** How rooms and floors are called: a floor by its rooms, where there are several. */
 export type Called = { readonly space: (id: string) => string; readonly ofFloor: (id: string) => string };
 
-export function calledIn({ spaces }: Pick<Job, 'spaces'>, plan: Pick<Plan, 'floors'> | null | undefined): Called {
-  const space = (id: string): string => spaces.find((s) => s.id === id)?.name || id;
+export function calledIn(job: Pick<Job, 'spaces'>, plan: Pick<Plan, 'floors'> | null | undefined): Called {
+  const space = (id: string): string => roomName(job, id);
   const floors = plan?.floors ?? [];
   return {
     space,

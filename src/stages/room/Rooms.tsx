@@ -2,7 +2,7 @@
 import { FileUp, Plus, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
-import type { Job, Opening, Space } from '@/core/given';
+import { roomName, type Job, type Opening, type Space } from '@/core/given';
 import { annexed, doorwayIn, doorwayOutline, neighboursBeyond, walkOf, wallLetter, type Doorway } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import { chooseSpace, edit, firstText, freeId, withoutSpace } from '@/ui/desk';
@@ -39,7 +39,7 @@ const THICKNESS_FOLLOWS = 'The two rooms stand so far apart; move one of them to
 
 /** Where a leaf can stand in this doorway, in words. */
 function leafWords(opening: Opening, job: Job): Record<string, string> {
-  const side = (id: string | null) => (id === null ? 'outside' : `towards ${job.spaces.find((s) => s.id === id)?.name || id}`);
+  const side = (id: string | null) => (id === null ? 'outside' : `towards ${roomName(job, id)}`);
   return {
     '': 'not noted',
     none: 'no leaf',
@@ -222,7 +222,7 @@ export function Doorways({ job, space }: { job: Job; space: Space }) {
 function DoorwayReading({ job, space, opening }: { job: Job; space: Space; opening: Opening }) {
   const place = doorwayIn(space.outline, opening.outline);
   const other = opening.between.find((id) => id !== space.id) ?? null;
-  const name = other === null ? 'Out of the house' : `To ${job.spaces.find((s) => s.id === other)?.name || other}`;
+  const name = other === null ? 'Out of the house' : `To ${roomName(job, other)}`;
   const set = (next: Partial<Opening>) =>
     edit('a doorway', (now) => ({ ...now, openings: (now.openings ?? []).map((o) => (o.id === opening.id ? { ...o, ...next } : o)) }));
   const move = (change: Partial<Doorway>) => place && firstText(set({ outline: doorwayOutline(space.outline, { ...place, ...change }) }));

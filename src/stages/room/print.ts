@@ -1,3 +1,4 @@
+import { roomName } from '@/core/given';
 import { polygonArea } from '@/core/geometry';
 import { formatArea, formatLength } from '@/core/units';
 import { surveyPicture, type PrintPart } from '@/formats/paper';
@@ -6,7 +7,7 @@ import type { Ask, Printing } from '../stage';
 /** The survey on paper: every wall with its length, and what stands there. */
 function printed({ job }: Ask): readonly PrintPart[] {
   const length = (mm: number) => formatLength(mm, job.display);
-  const name = (id: string | null) => (id === null ? 'out' : job.spaces.find((s) => s.id === id)?.name || id);
+  const name = (id: string | null) => (id === null ? 'out' : roomName(job, id));
   const sizes = (outline: readonly (readonly [number, number])[]) => {
     const span = (k: 0 | 1) => Math.max(...outline.map((p) => p[k])) - Math.min(...outline.map((p) => p[k]));
     return `${length(span(0))} × ${length(span(1))}`;
