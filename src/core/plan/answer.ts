@@ -88,9 +88,9 @@ export const plan = answer({
       }),
     );
     for (const plank of before.pieces.planks) openedFor.get(plank.floor)!.planks.push(plank);
-    for (const [name, { planks }] of opens) if (planks.length === 0) opens.delete(name);
+    const opened = [...opens.values()].filter((own) => own.planks.length > 0);
     const planks = before.pieces.planks.map(({ floor, n, length, width }) =>
-      opens.size > 1 ? { n, length, width, product: openedFor.get(floor)!.product.name } : { n, length, width },
+      opened.length > 1 ? { n, length, width, product: openedFor.get(floor)!.product.name } : { n, length, width },
     );
     const plankArea = planks.reduce((sum, p) => sum + p.length * p.width, 0);
     const laidArea = before.floors.reduce((sum, f) => sum + f.laid.reduce((s, p) => s + polygonArea(p), 0), 0);
@@ -101,7 +101,7 @@ export const plan = answer({
       totals: {
         planks: planks.length,
         leastPlanks: before.pieces.leastPlanks,
-        boxes: [...opens.values()].reduce((sum, own) => sum + boxesFor(own.product, own.planks), 0),
+        boxes: opened.reduce((sum, own) => sum + boxesFor(own.product, own.planks), 0),
         laidArea: round3(laidArea / 1e6),
         wastePercent: round3(100 * (plankArea / laidArea - 1)),
       },
