@@ -1,4 +1,4 @@
-import { turned, ROUNDING } from '../geometry';
+import { firstFrom, grouped, turned, ROUNDING } from '../geometry';
 import {
   BAND_ROWS,
   flightOf,
@@ -27,24 +27,30 @@ function once<Of extends object, Found>(find: (of: Of) => Found): (of: Of) => Fo
   };
 }
 
+/** Of a row's runs only those of two or more pieces have joints, and only those are compared. */
+const manyPieces = (run: readonly LaidPiece[]): boolean => run.length > 1;
+
+/** What lies in a row from left to right, and how far what lies up to each of them reaches. */
+type Strips<Strip> = { readonly strips: readonly Strip[]; readonly reached: readonly number[] };
+
+function stripsOf<Strip extends { readonly to: number }>(strips: readonly Strip[]): Strips<Strip> {
+  let reach = -Infinity;
+  return { strips, reached: strips.map(({ to }) => (reach = Math.max(reach, to))) };
+}
+
 /** The joints of a run of two or more pieces, left to right, and how far its pieces reach. */
 type RunJoints = { readonly joints: readonly Joint[]; readonly from: number; readonly to: number };
 
-/** The joints of each run of a row, left to right. */
-const runJoints = once(({ runs, joints }: LaidRow): readonly RunJoints[] => {
-  const byLeft = new Map<LaidPiece, Joint[]>();
-  for (const joint of joints) {
-    const own = byLeft.get(joint.left);
-    if (own) own.push(joint);
-    else byLeft.set(joint.left, [joint]);
-  }
-  return runs
-    .filter((run) => run.length > 1)
-    .map((run) => ({
+/** The joints of each run of a row. */
+const runJoints = once(({ runs, joints }: LaidRow): Strips<RunJoints> => {
+  const byLeft = grouped(joints, (joint) => joint.left);
+  return stripsOf(
+    runs.filter(manyPieces).map((run) => ({
       joints: run.flatMap((piece) => byLeft.get(piece) ?? []).sort((a, b) => a.u - b.u),
       from: Math.min(...run.map((p) => p.box.minX)),
       to: Math.max(...run.map((p) => p.box.maxX)),
-    }));
+    })),
+  );
 });
 
 /** Of two rows' joints within [from, to], both from left to right, those that lie nearest to each other and nearer than `within`: where the second is. */
@@ -80,9 +86,10 @@ export const likeness: Rule = (floor, say) => {
       const apart = lower.n - upper.n;
       const within = noticedWithin(apart);
       if (within === 0) continue;
-      for (const a of upper.runs) {
-        for (const b of lower.runs) {
-          if (b.from >= a.to) break;
+      for (const a of upper.runs.strips) {
+        const { strips, reached } = lower.runs;
+        for (let k = firstFrom(reached, a.from); k < strips.length && strips[k]!.from < a.to; k++) {
+          const b = strips[k]!;
           const from = Math.max(a.from, b.from) - ROUNDING;
           const to = Math.min(a.to, b.to) + ROUNDING;
           if (to - from <= 2 * ROUNDING) continue;
@@ -130,17 +137,28 @@ export const patternLost: Rule = (floor, say) => {
   );
 };
 
-/** Of runs from left to right, the one that lies longest under [from, to]; the first of those that lie as long. */
-function longestUnder<R>(from: number, to: number, runs: readonly R[], reachOf: (run: R) => readonly [number, number]): R | undefined {
-  let [found, longest]: [R | undefined, number] = [undefined, 0];
-  for (const run of runs) {
-    const [low, high] = reachOf(run);
-    if (low >= to) break;
-    const overlap = Math.min(high, to) - Math.max(low, from);
-    if (overlap > longest) [found, longest] = [run, overlap];
+/** The strip that lies longest under [from, to]; the first of those that lie as long. */
+function longestUnder<Strip extends { readonly from: number; readonly to: number }>(
+  { from, to }: { readonly from: number; readonly to: number },
+  { strips, reached }: Strips<Strip>,
+): Strip | undefined {
+  let [found, longest]: [Strip | undefined, number] = [undefined, 0];
+  for (let k = firstFrom(reached, from); k < strips.length && strips[k]!.from < to; k++) {
+    const overlap = Math.min(strips[k]!.to, to) - Math.max(strips[k]!.from, from);
+    if (overlap > longest) [found, longest] = [strips[k], overlap];
   }
   return found;
 }
+
+/** A run's first and last piece, and from where to where it lies between them. */
+const runEnds = once(({ runs }: LaidRow) =>
+  stripsOf(
+    runs.filter(manyPieces).map((run) => {
+      const [begin, end] = [run[0]!, run[run.length - 1]!];
+      return { begin, end, from: begin.box.minX, to: end.box.maxX };
+    }),
+  ),
+);
 
 /** Bands: three rows one under the other that begin, or end, with a small piece. Mend: another starter in the middle one. */
 export const bands: Rule = (floor, say) => {
@@ -148,22 +166,18 @@ export const bands: Rule = (floor, say) => {
   for (let r = 0; r + BAND_ROWS - 1 < floor.rows.length; r++) {
     const rows = floor.rows.slice(r, r + BAND_ROWS);
     if (rows[BAND_ROWS - 1]!.row.n !== rows[0]!.row.n + BAND_ROWS - 1) continue;
-    const runs = rows.map((row) => row.runs.filter((run) => run.length > 1));
-    for (const start of runs[0]!) {
+    const [first, ...below] = rows.map(runEnds);
+    for (const start of first!.strips) {
+      const chain = [start];
+      for (const strips of below) {
+        const next = longestUnder(chain[chain.length - 1]!, strips);
+        if (next) chain.push(next);
+        else break;
+      }
+      if (chain.length < BAND_ROWS) continue;
       for (const end of ['begin', 'end'] as const) {
-        const chain = [start];
-        for (const below of runs.slice(1)) {
-          const at = chain[chain.length - 1]!;
-          const next = longestUnder(at[0]!.box.minX, at[at.length - 1]!.box.maxX, below, (x) => [
-            x[0]!.box.minX,
-            x[x.length - 1]!.box.maxX,
-          ]);
-          if (!next) break;
-          chain.push(next);
-        }
-        const ends = chain.map((run) => (end === 'begin' ? run[0]! : run[run.length - 1]!));
-        if (ends.length < BAND_ROWS || ends.some(({ piece }) => piece.cut.to - piece.cut.from >= small)) continue;
-        const middle = ends[1]!.box;
+        if (chain.some((run) => run[end].piece.cut.to - run[end].piece.cut.from >= small)) continue;
+        const middle = chain[1]![end].box;
         say(
           finding(floor, 'short-band', turned(floor.frame, [(middle.minX + middle.maxX) / 2, (middle.minY + middle.maxY) / 2]), {
             rows: rows.map((x) => x.row.n),
@@ -184,7 +198,7 @@ const chainsOf = once(({ rows, product }: AuditedFloor): readonly { readonly cha
   const taken = new Set<unknown>();
   const chains: { chain: Chain; length: number }[] = [];
   measured.forEach((top, r) => {
-    for (const start of top.runs) {
+    for (const start of top.runs.strips) {
       if (taken.has(start)) continue;
       const chain: Chain[number][] = [];
       for (let at: RunJoints | undefined = start, k = r; at; k++) {
@@ -192,10 +206,7 @@ const chainsOf = once(({ rows, product }: AuditedFloor): readonly { readonly cha
         const { row } = measured[k]!;
         chain.push({ n: row.n, w: (row.from + row.to) / 2, u: at.joints[0]!.u, from: at.from, to: at.to });
         const below = measured[k + 1];
-        at =
-          below?.row.n === row.n + 1 && below.length === top.length
-            ? longestUnder(at.from, at.to, below.runs, (x) => [x.from, x.to])
-            : undefined;
+        at = below?.row.n === row.n + 1 && below.length === top.length ? longestUnder(at, below.runs) : undefined;
       }
       chains.push({ chain, length: top.length });
     }

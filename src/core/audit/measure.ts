@@ -1,4 +1,4 @@
-import { boxOf, spansAt, turnedPolygon, type Box, type Frame, type Polygon, type Span, ROUNDING } from '../geometry';
+import { boxOf, grouped, spansAt, turnedPolygon, type Box, type Frame, type Polygon, type Span, ROUNDING } from '../geometry';
 import type { Piece, PlanFloor, PlanRow } from '../given';
 
 /** A piece as it lies, in the row frame. */
@@ -74,12 +74,7 @@ function runsOf(pieces: readonly LaidPiece[], joints: readonly Joint[]): LaidPie
     return at;
   };
   for (const { left, right } of joints) root.set(find(right), find(left));
-  const runs = new Map<LaidPiece, LaidPiece[]>();
-  for (const p of pieces) {
-    const key = find(p);
-    runs.set(key, [...(runs.get(key) ?? []), p]);
-  }
-  return [...runs.values()];
+  return [...grouped(pieces, find).values()];
 }
 
 /** Where a row's pieces reach its edge towards the next row (`after`) or the one before, joined to unbroken stretches. */

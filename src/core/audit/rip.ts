@@ -58,8 +58,9 @@ function breaksIn(row: PlanRow, laid: readonly Polygon[]): readonly number[] {
   for (const polygon of laid) {
     for (const ring of polygon) {
       ring.forEach(([u, w], i) => {
-        if (w > row.from - 1 && w < row.to + 1) breaks.push(u);
         const [v, x] = ring[(i + 1) % ring.length]!;
+        if (Math.max(w, x) < row.from - 1 || Math.min(w, x) > row.to + 1) return;
+        if (w > row.from - 1 && w < row.to + 1) breaks.push(u);
         for (const edge of [row.from, row.to]) if (w < edge !== x < edge) breaks.push(u + ((edge - w) * (v - u)) / (x - w));
       });
     }

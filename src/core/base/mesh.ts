@@ -1,3 +1,4 @@
+import { grouped } from '../geometry';
 import Delaunator from 'delaunator';
 import type { Point } from '../geometry';
 import type { Room } from './reach';
@@ -92,10 +93,8 @@ export function stretchesOver(mesh: Mesh, value: Float64Array, level: number): S
       if (from.key !== to.key) rim.set(from.key, { to: to.key, at: from.at });
     });
   }
-  const members = new Map<number, number[]>();
-  for (let i = 0; i < x.length; i++) {
-    if (value[i]! > level) members.set(root(i), [...(members.get(root(i)) ?? []), i]);
-  }
+  const above = Array.from(x.keys()).filter((i) => value[i]! > level);
+  const members = grouped(above, root);
   return [...rims].map(([of, rim]) => ({ outline: outerRing(rim), area: areas.get(of)!, points: members.get(of)! }));
 }
 

@@ -1,5 +1,5 @@
 import Delaunator from 'delaunator';
-import { boxOf, hullOf, placesOf, type Point, type Ring } from '../geometry';
+import { boxOf, grouped, hullOf, placesOf, type Point, type Ring } from '../geometry';
 import { SAME_PLACE } from '../given';
 
 /*
@@ -135,9 +135,7 @@ function fanned(triangles: readonly Triangle[], x: readonly number[], y: readonl
       if (Math.abs(Math.hypot(x[opposite]! - circle.x, y[opposite]! - circle.y) - circle.radius) <= ON_CIRCLE) group[root(i)] = root(j);
     });
   });
-  const together = new Map<number, Triangle[]>();
-  triangles.forEach((t, i) => together.set(root(i), [...(together.get(root(i)) ?? []), t]));
-  return [...together.values()].flatMap((some) => (some.length === 1 ? some : fan(some, x, y)));
+  return [...grouped(triangles, (_, i) => root(i)).values()].flatMap((some) => (some.length === 1 ? some : fan(some, x, y)));
 }
 
 function circleOf(t: Triangle, x: readonly number[], y: readonly number[]): { x: number; y: number; radius: number } | null {

@@ -3,6 +3,7 @@ import {
   clipBox,
   difference,
   drawnIn,
+  grouped,
   intersection,
   oriented,
   polygonArea,
@@ -116,12 +117,7 @@ function groups(spaces: readonly Space[], openings: readonly Opening[]): Space[]
   for (const { between, finish } of openings) {
     if (finish === 'through' && between[1] !== null) home.set(root(between[1]), root(between[0]));
   }
-  const found = new Map<string, Space[]>();
-  for (const space of spaces) {
-    const key = root(space.id);
-    found.set(key, [...(found.get(key) ?? []), space]);
-  }
-  return [...found.values()];
+  return [...grouped(spaces, (space) => root(space.id)).values()];
 }
 
 function formFloor(job: Surveyed, id: string, spaces: readonly Space[], ways: readonly Way[]): Result<Floor> {

@@ -5,6 +5,7 @@
 export * from './point';
 export * from './ring';
 export * from './frame';
+export * from './grouped';
 export * from './clip';
 export * from './inset';
 export * from './places';

@@ -136,9 +136,9 @@ export function tidyRing(ring: Ring, tolerance = TOLERANCE): Ring {
       const a = kept[(i + kept.length - 1) % kept.length]!;
       const b = kept[i]!;
       const c = kept[(i + 1) % kept.length]!;
-      const base = Math.hypot(c[0] - a[0], c[1] - a[1]);
+      const square = (c[0] - a[0]) ** 2 + (c[1] - a[1]) ** 2;
       const along = (b[0] - a[0]) * (c[0] - a[0]) + (b[1] - a[1]) * (c[1] - a[1]);
-      if (Math.abs(turn(a, b, c)) <= tolerance * Math.max(base, tolerance) && along >= 0 && along <= base * base) {
+      if (turn(a, b, c) ** 2 <= tolerance ** 2 * Math.max(square, tolerance ** 2) && along >= 0 && along <= square) {
         kept.splice(i, 1);
         changed = true;
         i--;

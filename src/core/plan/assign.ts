@@ -14,6 +14,9 @@ export function assigned(n: number, cost: (row: number, column: number) => numbe
   const cameFrom = new Int32Array(n + 1);
   const least = new Float64Array(n + 1);
   const done = new Uint8Array(n + 1);
+  // the columns that are done, in that order, and how far from the row each is
+  const doneColumns = new Int32Array(n + 1);
+  const reached = new Float64Array(n + 1);
   // each is looked up many times: they are worked out once
   const costs = new Float64Array(n * n);
   for (let row = 0, k = 0; row < n; row++) for (let column = 0; column < n; column++) costs[k++] = cost(row, column);
@@ -22,29 +25,33 @@ export function assigned(n: number, cost: (row: number, column: number) => numbe
     least.fill(Infinity);
     done.fill(0);
     let at = 0;
+    let far = 0;
+    let count = 0;
     do {
       done[at] = 1;
+      doneColumns[count] = at;
+      reached[count++] = far;
       const own = rowOf[at]!;
-      const [price, before] = [rowPrice[own]!, (own - 1) * n - 1];
-      let [step, next] = [Infinity, 0];
+      const [from, before] = [far - rowPrice[own]!, (own - 1) * n - 1];
+      let next = 0;
+      far = Infinity;
       for (let column = 1; column <= n; column++) {
         if (done[column]) continue;
-        const reduced = costs[before + column]! - price - columnPrice[column]!;
+        const reduced = costs[before + column]! + from - columnPrice[column]!;
         if (reduced < least[column]!) {
           least[column] = reduced;
           cameFrom[column] = at;
         }
-        if (least[column]! < step) [step, next] = [least[column]!, column];
+        if (least[column]! < far) [far, next] = [least[column]!, column];
       }
-      if (step === Infinity) return null;
-      for (let column = 0; column <= n; column++) {
-        if (done[column]) {
-          rowPrice[rowOf[column]!]! += step;
-          columnPrice[column]! -= step;
-        } else least[column]! -= step;
-      }
+      if (far === Infinity) return null;
       at = next;
     } while (rowOf[at] !== 0);
+    for (let k = 0; k < count; k++) {
+      const by = far - reached[k]!;
+      rowPrice[rowOf[doneColumns[k]!]!]! += by;
+      columnPrice[doneColumns[k]!]! -= by;
+    }
     for (; at !== 0; at = cameFrom[at]!) rowOf[at] = rowOf[cameFrom[at]!]!;
   }
   const columns = new Int32Array(n);

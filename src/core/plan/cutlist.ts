@@ -1,4 +1,4 @@
-import { boxOf, frameOf, spansAt, turnedPolygon, type Polygon, ROUNDING } from '../geometry';
+import { boxOf, frameOf, grouped, spansAt, turnedPolygon, type Polygon, ROUNDING } from '../geometry';
 import { kerfAlong, slantsOf } from '../rows';
 import type { Piece, Plan, PlanFloor, Plank } from '../given';
 
@@ -99,8 +99,10 @@ export function cutLines(
   kerf: number,
 ): readonly CutLine[] {
   const stock = new Map<number, Stock[]>();
-  const later = new Map<number, { piece: Piece; floor: string }[]>();
-  for (const { piece, floor } of order) later.set(piece.plank, [...(later.get(piece.plank) ?? []), { piece, floor: floor.id }]);
+  const later = grouped(
+    order.map(({ piece, floor }) => ({ piece, floor: floor.id })),
+    ({ piece }) => piece.plank,
+  );
   return order.map(({ floor, piece }) => cutLine(plan, floor, piece, stock, later, kerf));
 }
 

@@ -2,6 +2,7 @@
  * Of all ways to cut the same pieces from the same planks the one whose remainders wait least: every starter lies at its plank's right end and every
  * closer at the left one, so that planks can exchange their closers wherever there is room for the saw between both.
  */
+import { grouped } from '../geometry';
 import type { Piece, Plank } from '../given';
 import { assigned } from './assign';
 import type { Laid } from './rack';
@@ -40,26 +41,17 @@ const middleOf = ({ starter, closer }: Ends): number => ((starter ?? closer)!.at
 
 /** The planks of each width, of whatever length, that nothing is cut from but a starter, a closer or both, side by side along the plank. */
 function endsByWidth(order: readonly Laid[], planks: readonly Plank[], kerf: number): Ends[][] {
-  const uses = new Map<number, End[]>();
-  order.forEach(({ piece }, at) => {
-    const end = { piece, at, long: piece.cut.to - piece.cut.from };
-    const own = uses.get(piece.plank);
-    if (own) own.push(end);
-    else uses.set(piece.plank, [end]);
-  });
-  const widths = new Map<number, Ends[]>();
+  const cut = order.map(({ piece }, at): End => ({ piece, at, long: piece.cut.to - piece.cut.from }));
+  const uses = grouped(cut, ({ piece }) => piece.plank);
+  const found: (Ends & { readonly width: number })[] = [];
   for (const { n, length, width } of planks) {
     const own = uses.get(n) ?? [];
     const starter = own.find((e) => e.piece.cut.from > 0 && e.piece.cut.to > length - ROUNDED) ?? null;
     const closer = own.find((e) => e.piece.cut.from < ROUNDED && e.piece.cut.to < length) ?? null;
-    const ends = { plank: n, length, starter, closer };
-    if (own.length === 0 || own.length !== Number(starter !== null) + Number(closer !== null) || !fits(starter, closer, length, kerf))
-      continue;
-    const alike = widths.get(width);
-    if (alike) alike.push(ends);
-    else widths.set(width, [ends]);
+    if (own.length > 0 && own.length === Number(starter !== null) + Number(closer !== null) && fits(starter, closer, length, kerf))
+      found.push({ plank: n, length, width, starter, closer });
   }
-  return [...widths.values()];
+  return [...grouped(found, ({ width }) => width).values()];
 }
 
 /** Whether what is cut from a plank's ends has room on it, and the saw between both. */

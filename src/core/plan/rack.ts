@@ -1,3 +1,4 @@
+import { grouped } from '../geometry';
 import type { Piece, PlanFloor, Plank } from '../given';
 import { joinedEnds, nearestPairs } from './nearest';
 
@@ -27,8 +28,7 @@ export type Laid = {
 function layingOrder(floors: readonly ToLay[]): Laid[] {
   let base = 0;
   return floors.flatMap(({ id, rows, pieces }) => {
-    const byRow = new Map<number, Piece[]>();
-    for (const piece of pieces) byRow.set(piece.row, [...(byRow.get(piece.row) ?? []), piece]);
+    const byRow = grouped(pieces, (piece) => piece.row);
     const own = rows.flatMap(({ n }, k) =>
       (byRow.get(n) ?? []).map((piece) => ({ piece, plank: piece.plank, floor: id, row: n, rowOfAll: base + k })),
     );
@@ -94,8 +94,7 @@ function measured(order: readonly Laid[]): Rack {
 
 /** Which pieces get a plank of their own so that no more than so many remainders wait at once: wherever too many would, those of the one that would wait longest. */
 function beyond(order: readonly Laid[], bound: number): ReadonlySet<Piece> {
-  const uses = new Map<number, number[]>();
-  order.forEach(({ plank }, t) => uses.set(plank, [...(uses.get(plank) ?? []), t]));
+  const uses = grouped(order.keys(), (t) => order[t]!.plank);
   const parted = new Set<Piece>();
   /** the planks that wait, with the places of their pieces to come */
   const waiting = new Map<number, readonly number[]>();

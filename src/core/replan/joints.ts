@@ -215,7 +215,7 @@ function searched(group: readonly FloorToLay[], lines: Lines, kerf: number, how:
   const { school: wanted, seed, price } = layout.stagger;
   const school = schoolFor(wanted, product);
   const { runs, contacts, mates, fixed } = lines;
-  const search = searcherOf({ runs, contacts, mates, fixed, kerf, school, ...(price === undefined ? {} : { price }) });
+  const { search } = searcherOf({ runs, contacts, mates, fixed, kerf, school, ...(price === undefined ? {} : { price }) });
   const free = lines.lineOf.size;
   const most = steps ?? Math.min(MOST_STEPS[how], stepsFor(free));
   const mended = search({ seed, allowed: lines.allowed, from: lines.planned, steps: most });

@@ -1,5 +1,5 @@
 /** Which wood each piece that is still to be laid is cut from. */
-import { boxOf, polygonArea, turned } from '../geometry';
+import { boxOf, grouped, polygonArea, turned } from '../geometry';
 import type { Piece, Plan, Product } from '../given';
 import { isGone, liesIn, onPlank, SAME_PLACE, shareWood, type OnPlank } from '../lay';
 import { allocate, crowded, piecesOf, reuse, type Blank, type Cut, type Laid } from '../rows';
@@ -39,11 +39,7 @@ export function needsOf(group: readonly FloorToLay[], joints: Joints, plan: Pick
   const plankOf = new Map(plan.planks.map((p) => [p.n, p]));
   let at = 0;
   return group.flatMap((own) => {
-    const byPlace = new Map<string, Placed[]>();
-    for (const p of own.planned) {
-      const key = `${p.piece.row} ${Math.round(p.box.minX)}`;
-      byPlace.set(key, [...(byPlace.get(key) ?? []), p]);
-    }
+    const byPlace = grouped(own.planned, ({ piece, box }) => `${piece.row} ${Math.round(box.minX)}`);
     const plannedOf = (laid: Laid, { run }: Stretch): Placed | null => {
       const minX = Math.round(reachOf(laid.piece, own).minX);
       const near = [-1, 0, 1].flatMap((d) => byPlace.get(`${run.row.n} ${minX + d}`) ?? []);

@@ -1,3 +1,4 @@
+import { grouped } from '../geometry';
 import { answer } from '../answer';
 import { floors, type Floor } from '../floors';
 import { good, woodOf, type Job } from '../given';
@@ -79,11 +80,11 @@ export const rows = answer({
 
 /** Which floors share planks, by their places: those of one product, whatever is said of it, whose joints are chosen by one school, seed and price. */
 function sharing(all: readonly Floor[]): number[][] {
-  const groups = new Map<string, number[]>();
-  all.forEach(({ product: { name, planks, widthSequence, perBox, limits }, layout }, i) => {
+  const groups = grouped(all.keys(), (i) => {
+    const { product, layout } = all[i]!;
+    const { name, planks, widthSequence, perBox, limits } = product;
     const { school, seed, price, rack } = layout.stagger;
-    const key = JSON.stringify([name, planks, widthSequence, perBox, limits, school, seed, price, rack]);
-    groups.set(key, [...(groups.get(key) ?? []), i]);
+    return JSON.stringify([name, planks, widthSequence, perBox, limits, school, seed, price, rack]);
   });
   return [...groups.values()];
 }

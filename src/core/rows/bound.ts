@@ -3,7 +3,7 @@
  * and width such that the pieces of one plank never weigh more than 1 together, however it is cut; then the pieces of all runs, each laid as
  * lightly as it can be, weigh no more than there are planks. Weights by dual feasible functions (after Lueker 1983 and Fekete & Schepers 2001).
  */
-import { boxOf, ROUNDING, spansAt, type Polygon } from '../geometry';
+import { boxOf, grouped, ROUNDING, spansAt, type Polygon } from '../geometry';
 import { allowedStarters, closerFor, jointsOf, SAME_LENGTH, wholesFor, type RunLine } from './joints';
 import type { Run } from './runs';
 
@@ -221,6 +221,12 @@ function ringCost(cells: readonly Cell[], { u0, u1, plank }: RunLine, kerf: numb
   return Math.max(Math.min(...inRing.map((c) => c.wholes + 1)), (u1 - u0 + kerf * pieces) / (plank + kerf));
 }
 
+/** Runs that weigh alike: plain ones that are as long and as wide as each other. */
+function alike(weighed: readonly Weighed[]): readonly (readonly Weighed[])[] {
+  const kind = (run: Weighed) => (run.plain ? `${run.parted} ${(run.u1 - run.u0).toFixed(6)} ${run.stretches[0]!.width.toFixed(6)}` : run);
+  return [...grouped(weighed, kind).values()];
+}
+
 /**
  * How many planks of one size some runs ask for at least.
  *
@@ -235,17 +241,12 @@ function leastOfSize(runs: readonly Run[], plank: Plank, endPiece: number): numb
   const odd = weighed.filter((r) => !r.plain).length;
   const longs = [beyond(0), beyond(shortest), ...(odd > FEW ? [] : STEPS.map(stepped))];
   const wides = [beyond(Math.min(0.5, share(narrowest, plank.width))), stepped(1)];
+  const kinds = alike(weighed);
   let most = 0;
   for (const wide of wides) {
     for (const long of longs) {
-      const known = new Map<string, number>();
       let sum = 0;
-      for (const run of weighed) {
-        const key = run.plain ? `${run.parted} ${(run.u1 - run.u0).toFixed(6)} ${run.stretches[0]!.width.toFixed(6)}` : '';
-        const found = known.get(key) ?? lightest(run, plank, long, wide, odd > MANY ? TRIED_APART.many : TRIED_APART.few);
-        if (key) known.set(key, found);
-        sum += found;
-      }
+      for (const own of kinds) sum += own.length * lightest(own[0]!, plank, long, wide, odd > MANY ? TRIED_APART.many : TRIED_APART.few);
       most = Math.max(most, sum);
     }
   }
@@ -269,10 +270,8 @@ export function leastPlanks(
   endPiece: number,
   kerf: number,
 ): number {
-  const byWidth = new Map<number, Run[]>();
-  for (const run of runs) byWidth.set(run.row.width, [...(byWidth.get(run.row.width) ?? []), run]);
   let sum = 0;
-  for (const [width, own] of byWidth) {
+  for (const [width, own] of grouped(runs, (run) => run.row.width)) {
     const length = Math.max(...sizes.filter((s) => s.width === width).map((s) => s.length));
     sum += leastOfSize(own, { length, width, kerf }, endPiece);
   }

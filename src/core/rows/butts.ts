@@ -2,6 +2,7 @@
  * Butt joints. An end piece for which a whole plank would be opened may be made of two remainders that are left anyway, where the job allows a joint
  * between two saw cuts: the one keeps the factory end that the row needs, the other lies at the wall and needs none.
  */
+import { grouped } from '../geometry';
 import type { Cut } from './allocate';
 import { SAME_LENGTH } from './joints';
 import type { SearchContact, SearchRun } from './ties';
@@ -21,9 +22,7 @@ type Butting = {
 
 /** What is left of planks of one size once their pieces are cut, a kerf away from each. */
 function remaindersOf(cuts: readonly Cut[], plank: number, kerf: number): Remainder[] {
-  const byPlank = new Map<number, Cut[]>();
-  for (const cut of cuts) byPlank.set(cut.plank, [...(byPlank.get(cut.plank) ?? []), cut]);
-  return [...byPlank].flatMap(([n, own]) => {
+  return [...grouped(cuts, (cut) => cut.plank)].flatMap(([n, own]) => {
     const taken = own.map(({ along, segment }) => [along, along + segment.to - segment.from] as const).sort((a, b) => a[0] - b[0]);
     const found: Remainder[] = [];
     let at = 0;

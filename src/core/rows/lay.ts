@@ -11,11 +11,21 @@ import { handOf } from './pins';
 import type { FloorRuns, Run } from './runs';
 import { mixesLengths, patternOf, schoolFor, type PatternFloor, type Stretches } from './schools';
 import { evened } from './equal';
-import { MUST, priceFor, searcherOf, stepsFor, termsOf, type Asked, type Progress, type SearchResult, type SearchTask } from './search';
+import {
+  MUST,
+  priceFor,
+  searcherOf,
+  stepsFor,
+  type Asked,
+  type Progress,
+  type Searcher,
+  type SearchResult,
+  type SearchTask,
+} from './search';
 import { planksSawn } from './saw';
 import { slantsOf } from './slants';
 import { allowedOf } from './search/moves';
-import { tiesOf, type SearchContact, type SearchRun } from './ties';
+import type { SearchContact, SearchRun } from './ties';
 import type { Wishes } from './wishes';
 
 /** What a search found for floors on which nothing is settled by hand. */
@@ -135,6 +145,9 @@ export function sureStarters(line: RunLine, endPiece: number, tape: number): Str
 
 type Search = (allowed: readonly Stretches[], how: Omit<Asked, 'allowed'>) => SearchResult;
 
+/** Searches the same runs again and again, and measures floors of them. */
+type FloorSearcher = Pick<Searcher, 'terms' | 'starters'> & { readonly runs: readonly SearchRun[]; readonly search: Search };
+
 /** Searches floors on which nothing is settled by hand, as a school has it. */
 function foundAlone(
   { lines, contacts, patterns }: Searched,
@@ -209,13 +222,17 @@ function floorFor(
   // one search follows another: each tells how far it is of what is left for it
   let told = 0;
   let share = 0;
-  const searcher = (runs: readonly SearchRun[]): Search => {
-    const search = searcherOf({ ...settings, runs, contacts }, progress && ((done) => progress(told + share * done)));
-    return (allowed, how) => {
-      share = (1 - told) * SEARCHING;
-      const found = search({ steps, ...how, allowed });
-      told += share;
-      return found;
+  const searcherFor = (runs: readonly SearchRun[]): FloorSearcher => {
+    const { search, ...measuring } = searcherOf({ ...settings, runs, contacts }, progress && ((done) => progress(told + share * done)));
+    return {
+      ...measuring,
+      runs,
+      search(allowed, how) {
+        share = (1 - told) * SEARCHING;
+        const found = search({ steps, ...how, allowed });
+        told += share;
+        return found;
+      },
     };
   };
 
@@ -242,25 +259,27 @@ function floorFor(
     return best;
   };
   /** Makes lengths equal that are all but equal; never for a plank more. */
-  const settled = (runs: readonly SearchRun[], { starters, allowed, broken }: FoundStarters): FoundFloor => {
+  const settled = ({ runs, terms, starters: next }: FloorSearcher, { starters, allowed, broken }: FoundStarters): FoundFloor => {
     const { cuts, planks } = sawnFor(starters);
-    const next = starters.slice();
-    const terms = termsOf(runs, tiesOf(runs, contacts), next);
+    next.set(starters);
     const { has } = allowedOf(allowed);
     const all = runs.flatMap((run, i) => (isSingle(run) ? [] : [i]));
+    terms.keepTo(undefined);
     terms.remeasure(all);
     const found = evened({ runs, cuts, ...settings, terms, starters: next, free: all, allowed: has });
-    const laid = planksOf(found) > planks ? { starters, allowed, broken, cuts } : { starters: next, allowed, broken, cuts: found };
-    return { ...laid, cuts: withButts(runs, laid.cuts) };
+    const laid = planksOf(found) > planks ? { starters, cuts } : { starters: next.slice(), cuts: found };
+    return { ...laid, allowed, broken, cuts: withButts(runs, laid.cuts) };
   };
 
   const known = key === undefined ? undefined : memory?.get(key);
-  const base =
-    known ??
-    settled(
-      lines,
-      foundAlone(searched, legal, settings, (starters) => sawnFor(starters).planks, searcher(lines)),
+  const layAlone = (): FoundFloor => {
+    const searcher = searcherFor(lines);
+    return settled(
+      searcher,
+      foundAlone(searched, legal, settings, (starters) => sawnFor(starters).planks, searcher.search),
     );
+  };
+  const base = known ?? layAlone();
   if (key !== undefined) {
     // what was used last is forgotten last
     memory?.delete(key);
@@ -269,15 +288,15 @@ function floorFor(
   if (pins.size === 0 && asked.every((a, i) => a.wishes === lines[i]!.wishes)) return base;
 
   const pinned = (allowed: readonly Stretches[]) => allowed.map((own, i) => pins.get(i) ?? own);
-  const search = searcher(asked);
-  const mended = search(pinned(base.allowed), { from: base.starters, seed, steps: steps * MENDING });
+  const searcher = searcherFor(asked);
+  const mended = searcher.search(pinned(base.allowed), { from: base.starters, seed, steps: steps * MENDING });
   // a pin that breaks a limit by itself does so in any floor
   const beyondPins = (broken: readonly number[]) => broken.filter((i) => !pins.has(i));
   const mendedFloor = () => ({ cuts: withButts(asked, cutsFor(mended.starters)), broken: beyondPins(mended.broken) });
   if (beyondPins(mended.broken).length === 0) return mendedFloor();
-  const anew = search(pinned(legal), { seed });
+  const anew = searcher.search(pinned(legal), { seed });
   if (anew.cost.musts > mended.cost.musts - 1e-9) return mendedFloor();
-  return settled(asked, { starters: anew.starters, allowed: pinned(legal), broken: beyondPins(anew.broken) });
+  return settled(searcher, { starters: anew.starters, allowed: pinned(legal), broken: beyondPins(anew.broken) });
 }
 
 /** Searches all floors of one product together, which share their planks: the cuts of each floor. */

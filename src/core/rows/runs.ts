@@ -1,4 +1,16 @@
-import { boxOf, clipBand, commonSpans, ON_LINE, polygonArea, spansAt, turnedMulti, type Polygon, type Span } from '../geometry';
+import {
+  boxOf,
+  clipBand,
+  commonSpans,
+  firstFrom,
+  ON_LINE,
+  polygonArea,
+  spansAt,
+  turnedMulti,
+  type Box,
+  type Polygon,
+  type Span,
+} from '../geometry';
 import type { Floor } from '../floors';
 import type { RowBand, SetOut } from '../setout';
 
@@ -35,7 +47,7 @@ const takesPiece = (shape: Polygon): boolean => {
 /** Cuts every row of a floor with its laid area: the runs in laying order, and where they touch. */
 export function runsOf(floor: Pick<Floor, 'laid'>, setOut: Pick<SetOut, 'frame' | 'rows'>): FloorRuns {
   const laid = turnedMulti(setOut.frame, floor.laid);
-  type Draft = { row: RowBand; shape: Polygon; before: Span[]; after: Span[]; index: number };
+  type Draft = { row: RowBand; shape: Polygon; before: Span[]; after: Span[]; index: number; box: Box };
   const byRow: Draft[][] = setOut.rows.map((row) =>
     clipBand(laid, 1, row.from, row.to)
       .filter(takesPiece)
@@ -49,9 +61,13 @@ export function runsOf(floor: Pick<Floor, 'laid'>, setOut: Pick<SetOut, 'frame' 
   for (let r = 0; r + 1 < byRow.length; r++) {
     const at = setOut.rows[r]!.to;
     const below = byRow[r + 1]!.map((draft) => ({ draft, spans: spansAt([draft.shape], 1, at, 1) }));
+    // drafts go from left to right by where they begin
+    let reach = -Infinity;
+    const reached = byRow[r + 1]!.map(({ box }) => (reach = Math.max(reach, box.maxX)));
     for (const upper of byRow[r]!) {
       const spans = spansAt([upper.shape], 1, at, -1);
-      for (const { draft, spans: others } of below) {
+      for (let k = firstFrom(reached, upper.box.minX); k < below.length && below[k]!.draft.box.minX < upper.box.maxX; k++) {
+        const { draft, spans: others } = below[k]!;
         for (const [from, to] of commonSpans(spans, others)) {
           contacts.push({ before: upper.index, after: draft.index, from, to });
           upper.after.push([from, to]);
@@ -60,8 +76,7 @@ export function runsOf(floor: Pick<Floor, 'laid'>, setOut: Pick<SetOut, 'frame' 
       }
     }
   }
-  const runs = byRow.flat().map(({ index, row, shape, before, after }) => {
-    const box = boxOf(shape[0]!);
+  const runs = byRow.flat().map(({ index, row, shape, before, after, box }) => {
     return { index, row, shape, u0: box.minX, u1: box.maxX, w0: box.minY, w1: box.maxY, lockBefore: before, lockAfter: after };
   });
   return { runs, contacts };

@@ -1,4 +1,4 @@
-import { modulo } from '../geometry';
+import { grouped, modulo } from '../geometry';
 import { isSingle, type RunLine } from './joints';
 import { noticedWithin, REPEAT_ROWS } from './looks';
 import type { Slants } from './slants';
@@ -98,13 +98,7 @@ export function tiesOf(runs: readonly SearchRun[], contacts: readonly SearchCont
 function rowsOf(runs: readonly SearchRun[]): Map<number, number[]> {
   const order = runs.map((_, i) => i).filter((i) => !isSingle(runs[i]!));
   order.sort((p, q) => runs[p]!.row - runs[q]!.row || runs[p]!.u0 - runs[q]!.u0 || p - q);
-  const rows = new Map<number, number[]>();
-  for (const i of order) {
-    const own = rows.get(runs[i]!.row);
-    if (own) own.push(i);
-    else rows.set(runs[i]!.row, [i]);
-  }
-  return rows;
+  return grouped(order, (i) => runs[i]!.row);
 }
 
 /** The pairs of runs of two rows that lie under each other; both lists go from left to right. */

@@ -1,3 +1,4 @@
+import { grouped } from '../../geometry';
 import type { Piece } from '../../given';
 import { comesApart, SAWN_ALIKE, type Sawn } from '../../wood';
 
@@ -8,11 +9,9 @@ import { comesApart, SAWN_ALIKE, type Sawn } from '../../wood';
  * @returns those that move
  */
 export function crowded<T extends Sawn & { readonly piece: Piece }>(pieces: readonly T[], kerf: number): readonly T[] {
-  const byPlank = new Map<number, T[]>();
-  for (const own of pieces) byPlank.set(own.piece.plank, [...(byPlank.get(own.piece.plank) ?? []), own]);
   const size = ({ box }: T) => (box.to - box.from) * (box.high - box.low);
   const moved: T[] = [];
-  for (const own of byPlank.values()) {
+  for (const own of grouped(pieces, ({ piece }) => piece.plank).values()) {
     let rest = own;
     while (!comesApart(rest, kerf)) {
       // only a split place can be crowded: take the smallest of those that share theirs

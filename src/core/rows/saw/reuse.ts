@@ -135,13 +135,16 @@ export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: nu
     open = open.filter((b) => b.items.length > 0).sort((a, b) => b.free - a.free || a.n - b.n);
     // in a large plain floor hardly any plank has room for anything
     const roomy = open.filter((b) => b.gap >= least.long + kerf - SAWN_ALIKE || b.beside >= least.wide - SAWN_ALIKE);
+    // the emptiest first, as the pass begins: what moves in leaves them less, so that for a larger piece none further on has room
+    const most = Float64Array.from(roomy, (b) => b.free);
     for (const bin of open) {
       if (bin.items.some((i) => blanks[i]!.fixed)) continue;
       const moves: { readonly i: number; readonly to: Bin; readonly was: Box }[] = [];
       for (const i of [...bin.items].sort((a, b) => areas[b]! - areas[a]! || a - b)) {
         let to: Bin | null = null;
         let place: Box | null = null;
-        for (const other of roomy) {
+        for (let k = 0; k < roomy.length && most[k]! >= areas[i]!; k++) {
+          const other = roomy[k]!;
           if (other === bin || other.size !== bin.size || other.items.length === 0 || (to && other.free >= to.free)) continue;
           const box = placeOn(other, i);
           if (box) [to, place] = [other, box];

@@ -29,15 +29,22 @@ const EQUAL = 1e-7;
 type Annealing = Setting & {
   readonly ties: Ties;
   /** the same planks counted as they are where pieces are paired with what is laid about the same time */
-  readonly near: Stock;
+  readonly near: () => Stock;
   readonly steps: number;
 };
 
 /** Small moves that a falling temperature makes ever more choosy, round by round. */
 export function anneal(setting: Annealing, progress?: Progress): { readonly best: Cost; readonly steps: number } {
-  const { task, free, terms, ties, stock, near, starters, random, steps } = setting;
-  const { move, propose, only, exchange, shove, alike } = moves(setting);
+  const { task, free, terms, ties, stock, starters, random, steps } = setting;
   const { price = priceFor(task.school) } = task;
+  const rounds = task.from || task.begin || task.pattern || free.length < FEW ? roundsFor(price, task) : [];
+  const polished = steps > 0 && free.length <= MOST_POLISHED && !task.pattern && !task.fixed;
+  if (rounds.length === 0 && !polished) {
+    stock.recount();
+    return { best: { ...terms.remeasure(free), planks: stock.planks() }, steps: 0 };
+  }
+  const near = setting.near();
+  const { move, propose, only, exchange, shove, alike } = moves(setting);
   const mending = task.from !== undefined;
   const least = stock.leastPlanks();
   const ideal = (c: Cost) => c.musts === 0 && c.looks < NO_FAULT && c.planks <= least;
@@ -116,7 +123,6 @@ export function anneal(setting: Annealing, progress?: Progress): { readonly best
     }
   };
 
-  const rounds = task.from || task.begin || task.pattern || free.length < FEW ? roundsFor(price, task) : [];
   let hurt: readonly number[] = [];
   let faulty: readonly number[] = [];
   let step = 0;
@@ -148,8 +154,7 @@ export function anneal(setting: Annealing, progress?: Progress): { readonly best
       if (terms.detailed[i]) for (let k = 0; k < SHOVED; k++) if (terms.ownLooksOf(i) > NO_FAULT && shove(i)) tryMove(COLDEST, round);
     }
   };
-  if (steps > 0 && free.length <= MOST_POLISHED && !task.pattern && !task.fixed && !ideal(best))
-    for (let k = 0, finest = roundsFor(price, task).at(-1)!; k < POLISHES; k++) polish(finest);
+  if (polished && !ideal(best)) for (let k = 0, finest = roundsFor(price, task).at(-1)!; k < POLISHES; k++) polish(finest);
   starters.set(bestStarters);
   terms.remeasure(free);
   return { best, steps: step };

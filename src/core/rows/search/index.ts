@@ -9,7 +9,7 @@
  */
 import { allowedStarters, isSingle } from '../joints';
 import { randomFrom } from '../random';
-import { makeStock } from '../stock';
+import { makeStock, type Stock } from '../stock';
 import { tiesOf } from '../ties';
 import { zonesOf } from '../zones';
 import { anneal } from './anneal';
@@ -17,7 +17,7 @@ import { layAhead } from './ahead';
 import { allowedOf } from './moves';
 import type { Progress, SearchResult, SearchTask } from './task';
 import { nearest, priceFor } from './rounds';
-import { termsOf } from './terms';
+import { termsOf, type Terms } from './terms';
 
 export type { Cost, Progress, SearchResult, SearchTask } from './task';
 export { termsOf, type Terms } from './terms';
@@ -43,8 +43,16 @@ const RUNS_A_WAITING = 3;
 /** What one search is asked, beyond what all searches of the same runs are. */
 export type Asked = Pick<SearchTask, 'seed' | 'allowed' | 'pattern' | 'begin' | 'from' | 'steps'>;
 
-/** Searches the same runs again and again: what ties them and how they are counted is worked out once. */
-export function searcherOf(given: Omit<SearchTask, keyof Asked>, progress?: Progress): (asked: Asked) => SearchResult {
+/** Searches the same runs again and again. */
+export type Searcher = {
+  readonly search: (asked: Asked) => SearchResult;
+  /** what a floor of these runs costs, by the starters: between searches both are for others to use */
+  readonly terms: Terms;
+  readonly starters: Float64Array;
+};
+
+/** What ties runs and how they are counted is worked out once for all searches of them. */
+export function searcherOf(given: Omit<SearchTask, keyof Asked>, progress?: Progress): Searcher {
   const { runs, contacts, mates, kerf, fixed } = given;
   const free = runs.flatMap((run, i) => (isSingle(run) || fixed?.has(i) ? [] : [i]));
   const starters = new Float64Array(runs.length);
@@ -52,8 +60,9 @@ export function searcherOf(given: Omit<SearchTask, keyof Asked>, progress?: Prog
   const ties = tiesOf(runs, contacts);
   const terms = termsOf(runs, ties, starters);
   const stock = makeStock(runs, mates, starters, kerf, given.bound === undefined ? undefined : zonesOf(runs, given.bound * RUNS_A_WAITING));
-  const near = makeStock(runs, mates, starters, kerf, zonesOf(runs));
-  return (asked) => {
+  let nearStock: Stock | undefined;
+  const near = () => (nearStock ??= makeStock(runs, mates, starters, kerf, zonesOf(runs)));
+  const search = (asked: Asked): SearchResult => {
     const task = { ...given, ...asked };
     const allowed = allowedOf(task.allowed ?? runs.map((run) => (isSingle(run) ? [] : allowedStarters(run, run.endPiece))));
     terms.keepTo(task.from);
@@ -69,7 +78,8 @@ export function searcherOf(given: Omit<SearchTask, keyof Asked>, progress?: Prog
     const broken = best.musts === 0 ? [] : free.filter((i) => terms.mustsOf(i) > 0);
     return { starters: starters.slice(), cost: best, steps: taken, broken, repeated: free.filter(terms.isRepeated) };
   };
+  return { search, terms, starters };
 }
 
 /** The starters of all runs: the fewest broken limits, planks and faults of looks that the steps find. */
-export const searchStarters = (task: SearchTask, progress?: Progress): SearchResult => searcherOf(task, progress)(task);
+export const searchStarters = (task: SearchTask, progress?: Progress): SearchResult => searcherOf(task, progress).search(task);

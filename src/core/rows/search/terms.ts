@@ -311,20 +311,26 @@ export function termsOf(runs: SearchTask['runs'], ties: Ties, starters: Float64A
   const besideLaid = (free: readonly number[]) => {
     const turnOf = new Int32Array(runs.length).fill(-1);
     free.forEach((i, k) => (turnOf[i] = k));
-    /** for each run the terms of which it is the last to be laid */
-    const lastIn = (of: Lists, membersOf: (t: number) => ArrayLike<number>): Lists =>
-      listsOf(
-        runs.map((_, i) =>
-          Array.from(of.items.subarray(of.start[i], of.start[i + 1])).filter((t) => {
-            const members = membersOf(t);
-            for (let k = 0; k < members.length; k++) if (turnOf[members[k]!]! > turnOf[i]!) return false;
-            return turnOf[i]! >= 0;
-          }),
-        ),
-      );
-    const lastStaggers = lastIn(stagger.of, (t) => [staggers.a[t]!, staggers.b[t]!]);
-    const lastLikenesses = lastIn(likeness.of, (t) => [likenesses.a[t]!, likenesses.b[t]!]);
-    const lastFigures = lastIn(figures.of, (t) => member.subarray(begins[t], begins[t + 1]));
+    /** for each run the terms of which it is the last to be laid; those of runs that all lie already are no run's */
+    const lastIn = (count: number, membersOf: (t: number) => ArrayLike<number>): Lists => {
+      const last = new Int32Array(count);
+      const start = new Int32Array(runs.length + 1);
+      for (let t = 0; t < count; t++) {
+        const members = membersOf(t);
+        let latest = members[0]!;
+        for (let k = 1; k < members.length; k++) if (turnOf[members[k]!]! > turnOf[latest]!) latest = members[k]!;
+        last[t] = turnOf[latest]! < 0 ? -1 : latest;
+        if (last[t]! >= 0) start[latest + 1]!++;
+      }
+      for (let i = 0; i < runs.length; i++) start[i + 1]! += start[i]!;
+      const items = new Int32Array(start[runs.length]!);
+      const at = start.slice();
+      for (let t = 0; t < count; t++) if (last[t]! >= 0) items[at[last[t]!]!++] = t;
+      return { start, items };
+    };
+    const lastStaggers = lastIn(staggers.a.length, (t) => [staggers.a[t]!, staggers.b[t]!]);
+    const lastLikenesses = lastIn(likenesses.a.length, (t) => [likenesses.a[t]!, likenesses.b[t]!]);
+    const lastFigures = lastIn(figures.kinds.length, (t) => member.subarray(begins[t], begins[t + 1]));
     return {
       musts(i: number): number {
         const { start, items } = lastStaggers;
