@@ -1,4 +1,4 @@
-import { firstFrom, spansAt, turned, turnedPolygon, type Point, type Polygon, type Span, ROUNDING } from '../geometry';
+import { fewerBeyond, firstFrom, spansAt, turned, turnedPolygon, type Point, type Polygon, type Span, ROUNDING } from '../geometry';
 import { sourceOf, sourceText, type Placed, type PlanRow } from '../given';
 import { runningWalls, SHORTEST_JUDGED, type RunningWall } from '../setout';
 
@@ -24,10 +24,11 @@ export function ripStretches(floor: AuditedFloor): { readonly finding: Placed; r
   for (const { row } of floor.rows) {
     let breaks: readonly number[] | undefined;
     const breaksOf = () => (breaks ??= breaksIn(row, laid));
+    const beside = laid.map((polygon) => fewerBeyond(polygon, 1, row.from - 2 * PUSHED, row.to + 2 * PUSHED));
     for (const side of ['start', 'far'] as const) {
       const narrow = walls
         .filter((w) => w.side === side)
-        .flatMap((wall) => narrowStretches(wall, row, { laid, breaks: breaksOf, limit: limit - ROUNDING, near }));
+        .flatMap((wall) => narrowStretches(wall, row, { laid: beside, breaks: breaksOf, limit: limit - ROUNDING, near }));
       for (const { from, to, least, at } of joined(narrow)) {
         if (to - from <= SHORTEST_JUDGED) continue;
         found.push({
@@ -69,6 +70,7 @@ function breaksIn(row: PlanRow, laid: readonly Polygon[]): readonly number[] {
 }
 
 type Narrow = {
+  /** the floor about the row */
   readonly laid: readonly Polygon[];
   /** {@link breaksIn} the row, worked out where a wall stands in it */
   readonly breaks: () => readonly number[];

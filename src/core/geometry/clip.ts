@@ -124,9 +124,30 @@ function gather(rings: readonly Ring[]): MultiPolygon {
 
 const middleOfFirstEdge = (ring: Ring): Point => [(ring[0]![0] + ring[1]![0]) / 2, (ring[0]![1] + ring[1]![1]) / 2];
 
+/**
+ * A polygon that is the same between two lines of equal coordinate `axis`, with hardly a corner beyond them: of corners that follow each other beyond one
+ * line the first and the last are left. What is asked of a small part of a large floor is asked of this.
+ */
+export function fewerBeyond(polygon: Polygon, axis: 0 | 1, from: number, to: number): Polygon {
+  return polygon.map((ring) => {
+    const side = (p: Point) => (p[axis] <= from ? -1 : p[axis] >= to ? 1 : 0);
+    const n = ring.length;
+    let [before, own] = [side(ring[n - 1]!), side(ring[0]!)];
+    return ring.filter((_, i) => {
+      const after = side(ring[i + 1 < n ? i + 1 : 0]!);
+      const kept = own === 0 || before !== own || after !== own;
+      [before, own] = [own, after];
+      return kept;
+    });
+  });
+}
+
 /** The parts of a multipolygon between two lines of equal coordinate `axis`. */
 export function clipBand(multi: MultiPolygon, axis: 0 | 1, from: number, to: number): MultiPolygon {
-  return multi.flatMap((p) => clipHalf(p, axis, from, 1)).flatMap((p) => clipHalf(p, axis, to, -1));
+  return multi
+    .map((p) => fewerBeyond(p, axis, from, to))
+    .flatMap((p) => clipHalf(p, axis, from, 1))
+    .flatMap((p) => clipHalf(p, axis, to, -1));
 }
 
 /** The parts of a multipolygon within a box. */
@@ -153,10 +174,11 @@ export function spansAt(multi: MultiPolygon, axis: 0 | 1, at: number, side: 1 | 
         if (a[axis] > level !== b[axis] > level) cuts.push(a[other] + ((level - a[axis]) / (b[axis] - a[axis])) * (b[other] - a[other]));
       }
     }
-    cuts.sort((a, b) => a - b);
+    // most shapes are cut twice, and most lists are of one shape
+    if (cuts.length > 2 || cuts[0]! > cuts[1]!) cuts.sort((a, b) => a - b);
     for (let k = 0; k + 1 < cuts.length; k += 2) if (cuts[k + 1]! - cuts[k]! > TOLERANCE) spans.push([cuts[k]!, cuts[k + 1]!]);
   }
-  return spans.sort((a, b) => a[0] - b[0]);
+  return spans.length > 1 ? spans.sort((a, b) => a[0] - b[0]) : spans;
 }
 
 /** The stretches that two sorted lists of spans have in common. */

@@ -6,6 +6,7 @@ import {
   crossingEdges,
   difference,
   drawnIn,
+  fewerBeyond,
   frameOf,
   insidePolygon,
   oriented,
@@ -47,6 +48,27 @@ test('a line cuts a polygon into two parts that together are all of it', () => {
       const parts = [...clipHalf(polygon!, axis, at, 1), ...clipHalf(polygon!, axis, at, -1)];
       expect(areaOf(parts)).toBeCloseTo(polygonArea(polygon!), 1);
       for (const part of clipHalf(polygon!, axis, at, 1)) expect(part[0]!.every((p) => p[axis] >= at - 1e-6)).toBe(true);
+    }),
+  );
+});
+
+test('what lies between two lines is the same, to the last digit, where corners beyond them are left out', () => {
+  const levels = fc.tuple(fc.integer({ min: -2000, max: 1900 }), fc.integer({ min: 1, max: 900 }));
+  fc.assert(
+    fc.property(star, fc.constantFrom<0 | 1>(0, 1), levels, fc.integer({ min: -2000, max: 2000 }), (ring, axis, [from, high], at) => {
+      const polygon = oriented([ring]);
+      const to = from + high;
+      const fewer = fewerBeyond(polygon, axis, from, to);
+      expect(fewer[0]!.length).toBeLessThanOrEqual(polygon[0]!.length);
+      const within = (whole: Polygon) => clipHalf(whole, axis, from, 1).flatMap((p) => clipHalf(p, axis, to, -1));
+      expect(within(fewer)).toEqual(within(polygon));
+      // and so are the stretches of a line across the two, as far as they lie between them
+      const other = axis === 0 ? 1 : 0;
+      const between = (whole: Polygon) =>
+        spansAt([whole], other, at + 0.37, 1)
+          .map(([a, b]) => [Math.max(a, from), Math.min(b, to)] as const)
+          .filter(([a, b]) => b - a > 1e-6);
+      expect(between(fewer)).toEqual(between(polygon));
     }),
   );
 });

@@ -41,3 +41,23 @@ test('a point looked up by slices lies where it lies when every edge is counted'
   );
   expect(insideAny([])([0, 0])).toBe(false);
 });
+
+test('of many polygons only those about a point are asked, and the answer is the same', () => {
+  const small = fc.record({
+    x: fc.integer({ min: -20_000, max: 20_000 }),
+    y: fc.integer({ min: -3000, max: 3000 }),
+    reaches: fc.array(fc.integer({ min: 50, max: 900 }), { minLength: 3, maxLength: 9 }),
+  });
+  fc.assert(
+    fc.property(fc.array(small, { minLength: 49, maxLength: 120 }), fc.boolean(), (drawn, upright) => {
+      const multi = drawn.map(({ x, y, reaches }): Polygon => [upright ? star(y, x, reaches, 1) : star(x, y, reaches, 1)]);
+      const inside = insideAny(multi);
+      for (const { x, y } of drawn) {
+        for (const by of [0, 300, 1000]) {
+          const p: Point = upright ? [y + by + 0.137, x + 0.291] : [x + by + 0.137, y + 0.291];
+          expect(inside(p)).toBe(multi.some((polygon) => insidePolygon(p, polygon)));
+        }
+      }
+    }),
+  );
+});

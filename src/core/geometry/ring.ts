@@ -24,7 +24,9 @@ export function boxOf(ring: Ring): Box {
   let minY = Infinity;
   let maxX = -Infinity;
   let maxY = -Infinity;
-  for (const [x, y] of ring) {
+  for (let i = 0; i < ring.length; i++) {
+    const p = ring[i]!;
+    const [x, y] = [p[0], p[1]];
     if (x < minX) minX = x;
     if (x > maxX) maxX = x;
     if (y < minY) minY = y;

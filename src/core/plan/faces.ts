@@ -1,5 +1,5 @@
 /** Which planks touch, where those show the same face, and what each row takes from which box or pile. */
-import { boxOf, frameOf, roundPoint, turned, turnedPolygon, type Point } from '../geometry';
+import { boxOf, frameOf, grouped, roundPoint, turned, turnedPolygon } from '../geometry';
 import type { Placed, Plan, PlanFloor } from '../given';
 
 /** Pieces of neighbouring rows whose ends are this near (mm) meet at a corner. */
@@ -7,22 +7,25 @@ const CORNER = 15;
 /** Pieces lie side by side when they share more edge than this, mm. */
 const SIDE = 1;
 
-/** Two planks that touch: the lower number first, in which rows, and where first. */
-type Touch = { readonly planks: readonly [number, number]; readonly floor: string; readonly rows: readonly number[]; readonly at: Point };
+/** Two planks that touch, the lower number first, and where first: in which floor, by which of their pieces, and where along the row. */
+type Touch = {
+  readonly planks: readonly [number, number];
+  readonly floor: PlanFloor;
+  readonly a: Lying;
+  readonly b: Lying;
+  readonly u: number;
+};
 
 /** Pairs of planks whose pieces touch, each once; a plank's own two pieces are no pair. */
 function touchesOf(floors: readonly PlanFloor[]): readonly Touch[] {
   const pairs = new Map<number, Touch>();
   const many = 1 + floors.reduce((most, { pieces }) => pieces.reduce((m, p) => Math.max(m, p.plank), most), 0);
   for (const floor of floors) {
-    const frame = frameOf(floor.direction);
     const touch = (a: Lying, b: Lying, u: number) => {
       if (a.plank === b.plank) return;
       const planks: [number, number] = a.plank < b.plank ? [a.plank, b.plank] : [b.plank, a.plank];
       const key = planks[0] * many + planks[1];
-      if (pairs.has(key)) return;
-      const w = a.row === b.row ? (a.low + a.high) / 2 : a.high;
-      pairs.set(key, { planks, floor: floor.id, rows: [...new Set([a.row, b.row])], at: turned(frame, [u, w]) });
+      if (!pairs.has(key)) pairs.set(key, { planks, floor, a, b, u });
     };
     const rows = rowsOf(floor);
     for (const [n, row] of rows) {
@@ -44,13 +47,11 @@ type Lying = { plank: number; row: number; from: number; to: number; low: number
 
 function rowsOf(floor: PlanFloor): ReadonlyMap<number, readonly Lying[]> {
   const frame = frameOf(floor.direction);
-  const rows = new Map<number, Lying[]>();
-  for (const { row, plank, outline } of floor.pieces) {
+  const lying = floor.pieces.map(({ row, plank, outline }): Lying => {
     const { minX, maxX, minY, maxY } = boxOf(turnedPolygon(frame, outline)[0]!);
-    const own = rows.get(row) ?? [];
-    own.push({ plank, row, from: minX, to: maxX, low: minY, high: maxY });
-    rows.set(row, own);
-  }
+    return { plank, row, from: minX, to: maxX, low: minY, high: maxY };
+  });
+  const rows = grouped(lying, ({ row }) => row);
   for (const row of rows.values()) row.sort((a, b) => a.from - b.from);
   return rows;
 }
@@ -62,11 +63,13 @@ export const touchingPlanks = (floors: readonly PlanFloor[]): readonly (readonly
 /** Pairs of touching planks that show the same face, where they touch. */
 export function equalFaces(plan: Pick<Plan, 'floors' | 'planks'>): readonly Placed[] {
   const planks = new Map(plan.planks.map((p) => [p.n, p]));
-  return touchesOf(plan.floors).flatMap(({ planks: [a, b], floor, rows, at }): Placed[] => {
-    const [one, other] = [planks.get(a), planks.get(b)];
+  return touchesOf(plan.floors).flatMap(({ planks: [first, second], floor, a, b, u }): Placed[] => {
+    const [one, other] = [planks.get(first), planks.get(second)];
     if (one?.face === undefined || one.face !== other?.face || one.product !== other.product) return [];
+    const rows = [...new Set([a.row, b.row])];
+    const at = turned(frameOf(floor.direction), [u, a.row === b.row ? (a.low + a.high) / 2 : a.high]);
     const where = rows.length === 1 ? `Row ${rows[0]}: two planks end to end show` : `Rows ${rows.join(' and ')}: planks beside each other show`; // prettier-ignore
-    return [{ rule: 'equal-faces', level: 'should', floor, at: roundPoint(at), rows: [...rows], text: `${where} the same face. Exchange one for another that lies open.` }]; // prettier-ignore
+    return [{ rule: 'equal-faces', level: 'should', floor: floor.id, at: roundPoint(at), rows, text: `${where} the same face. Exchange one for another that lies open.` }]; // prettier-ignore
   });
 }
 

@@ -1,6 +1,6 @@
 import {
   boxOf,
-  clipHalf,
+  clipBand,
   firstFrom,
   insidePolygon,
   signedArea,
@@ -109,6 +109,9 @@ export function wishesOf(floor: Floor, { frame }: Pick<SetOut, 'frame'>, runs: r
   });
 }
 
+/** What goes on further than this (mm) past an edge does not begin at it. */
+const BEGINS_BESIDE = 2;
+
 /**
  * Where a joint would leave an arm of a run with too short an end piece: beside a wall that a row straddles, its strips on both sides of
  * the wall are one run, which the doorway holds together, and each has an end of its own.
@@ -126,7 +129,8 @@ function armEnds({ shape, u0, u1 }: Run, endPiece: number): Span[] {
         const joint = u + side * endPiece;
         if (joint <= u0 || joint >= u1) return [];
         // an arm by itself: what a joint there would part from the run, and that begins here
-        const arm = clipHalf(shape, 0, joint, side === 1 ? -1 : 1).find((part) => insidePolygon([u + side, w], part));
+        const [from, to] = side === 1 ? [u - BEGINS_BESIDE, joint] : [joint, u + BEGINS_BESIDE];
+        const arm = clipBand([shape], 0, from, to).find((part) => insidePolygon([u + side, w], part));
         if (!arm) return [];
         const { minX, maxX } = boxOf(arm[0]!);
         const end = side === 1 ? minX : maxX;
