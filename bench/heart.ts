@@ -1,4 +1,8 @@
 /* The heart: how good the plans are, how they look, how they are laid, how sure they are, and what that takes. */
+import { spawnSync } from 'node:child_process';
+import { rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { floorsOf } from '../src/core/floors';
 import { type Job, newJob, type Plan, SCHOOLS } from '../src/core/given';
 import { cutList, planJob, rackOf, stopSettings } from '../src/core/plan';
@@ -71,17 +75,28 @@ async function measureCertificate(): Promise<void> {
   );
 }
 
-/** The largest jobs: time, how it grows, and memory where nothing else was measured before. */
+/** The most memory that the command line takes until it has printed a plan, MB. */
+function peakOf(job: Job): number {
+  const file = join(tmpdir(), `pitsaw-scale-${process.pid}.pitsaw.json`);
+  writeFileSync(file, JSON.stringify(job));
+  const tell = encodeURIComponent("process.on('exit', () => console.error(process.resourceUsage().maxRSS))");
+  const { stderr } = spawnSync(process.execPath, ['--import', `data:text/javascript,${tell}`, 'scripts/pitsaw.mjs', 'plan', file], {
+    encoding: 'utf8',
+    maxBuffer: 1e9,
+  });
+  rmSync(file);
+  return Math.round(Number(stderr.trim().split('\n').at(-1)) / 1000);
+}
+
+/** The largest jobs: time, how it grows, and memory. */
 export function measureScale(): void {
   const took = (job: Job): number => {
     const begun = performance.now();
     planned(job);
     return (performance.now() - begun) / 1000;
   };
-  const resident = () => Math.round(process.memoryUsage().rss / 1e6);
-  const before = resident();
-  const hall = took({ ...newJob('10,000 m²', 'metric', 125_000, 80_000), kerf: 3 });
-  console.log(`10,000 m²: ${hall.toFixed(1)} s, resident memory ${resident()} MB, of which ${before} MB before`);
+  const hall = { ...newJob('10,000 m²', 'metric', 125_000, 80_000), kerf: 3 };
+  console.log(`10,000 m²: ${took(hall).toFixed(1)} s; by the command line in ${peakOf(hall)} MB at most, itself and its printing included`);
   const sizes = [100, 200, 400];
   const times = sizes.map((n) => took(corridorOf(n)));
   const growth = Math.log(times[2]! / times[0]!) / Math.log(4);

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { allLaid } from '../demo/laying';
 import type { Job } from '../src/core/given';
-import { putJob, room, saved, stored } from './help';
+import { offline, putJob, room, saved, stored } from './help';
 
 const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first().click();
 
@@ -18,49 +18,48 @@ async function laid(page: Page, more: Partial<Job> = {}): Promise<string> {
 /** A picture of one dot. */
 const DOT = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'); // prettier-ignore
 
-test('the round: a gap is measured, a room looked at, a snag found at a place, with a picture that waits for the network, and settled', async ({
-  page,
-  request,
-  context,
-}) => {
-  const pipe = { id: 'p1', kind: 'pipe' as const, outline: [[1500, 900], [1540, 900], [1540, 940], [1500, 940]] as [number, number][] }; // prettier-ignore
-  const id = await laid(page, { obstacles: [pipe] });
-  await page.goto(`/jobs/${id}/check`);
-  await expect(page.getByText('0 open snags')).toBeVisible();
-  await expect(page.getByText('pipe p1: 8 mm free by the plan, wanted 8 mm')).toBeVisible();
-  const rule = page.getByRole('link', { name: /Check/ });
-  await expect(rule).toContainText('presets only');
-  const gap = page.getByLabel('Gap measured at wall B');
-  await gap.fill('3');
-  await gap.press('Enter');
-  await expect(page.getByText(/Wall B: 3 mm/)).toBeVisible();
-  await page.getByText('Spacers out, all round').click();
-  await expect(rule).toContainText('under way');
-  const sheet = (await page.locator('[data-testid=sheet] > svg').boundingBox())!;
-  await page.mouse.click(sheet.x + sheet.width / 2, sheet.y + sheet.height / 2);
-  await page.getByLabel(/What is wrong in .* at the cross/).fill('A lip beside the door');
-  await page.keyboard.press('Enter');
-  await press(page, 'Put it on the list');
-  await expect(page.getByText('1 open snag', { exact: false }).first()).toBeVisible();
-  await expect(rule).toContainText('needs a decision');
-  await saved(page);
-  expect((await stored(request, id)).snags).toMatchObject([
-    { text: 'A lip beside the door', at: [expect.any(Number), expect.any(Number)] },
-  ]);
-  // taken in a cellar: kept on the device, and sent once there is network
-  await context.setOffline(true);
-  await page.getByLabel('Picture of snag s1').setInputFiles({ name: 'lip.png', mimeType: 'image/png', buffer: DOT });
-  await expect(page.getByText('kept on this device and sent when there is network')).toBeVisible();
-  await context.setOffline(false);
-  await expect(page.getByAltText('Snag 1: A lip beside the door')).toBeVisible();
-  await expect(page.getByText('kept on this device and sent when there is network')).toBeHidden();
-  await saved(page);
-  expect((await stored(request, id)).snags?.[0]?.photo).toMatch(/^[0-9a-f]{64}$/);
-  await press(page, 'Settled');
-  await expect(page.getByText('0 open snags')).toBeVisible();
-  await page.keyboard.press('z');
-  await expect(page.getByText('1 open snag', { exact: false }).first()).toBeVisible();
-});
+offline(
+  'the round: a gap is measured, a room looked at, a snag found at a place, with a picture that waits for the network, and settled',
+  async ({ page, request, context }) => {
+    const pipe = { id: 'p1', kind: 'pipe' as const, outline: [[1500, 900], [1540, 900], [1540, 940], [1500, 940]] as [number, number][] }; // prettier-ignore
+    const id = await laid(page, { obstacles: [pipe] });
+    await page.goto(`/jobs/${id}/check`);
+    await expect(page.getByText('0 open snags')).toBeVisible();
+    await expect(page.getByText('pipe p1: 8 mm free by the plan, wanted 8 mm')).toBeVisible();
+    const rule = page.getByRole('link', { name: /Check/ });
+    await expect(rule).toContainText('presets only');
+    const gap = page.getByLabel('Gap measured at wall B');
+    await gap.fill('3');
+    await gap.press('Enter');
+    await expect(page.getByText(/Wall B: 3 mm/)).toBeVisible();
+    await page.getByText('Spacers out, all round').click();
+    await expect(rule).toContainText('under way');
+    const sheet = (await page.locator('[data-testid=sheet] > svg').boundingBox())!;
+    await page.mouse.click(sheet.x + sheet.width / 2, sheet.y + sheet.height / 2);
+    await page.getByLabel(/What is wrong in .* at the cross/).fill('A lip beside the door');
+    await page.keyboard.press('Enter');
+    await press(page, 'Put it on the list');
+    await expect(page.getByText('1 open snag', { exact: false }).first()).toBeVisible();
+    await expect(rule).toContainText('needs a decision');
+    await saved(page);
+    expect((await stored(request, id)).snags).toMatchObject([
+      { text: 'A lip beside the door', at: [expect.any(Number), expect.any(Number)] },
+    ]);
+    // taken in a cellar: kept on the device, and sent once there is network
+    await context.setOffline(true);
+    await page.getByLabel('Picture of snag s1').setInputFiles({ name: 'lip.png', mimeType: 'image/png', buffer: DOT });
+    await expect(page.getByText('kept on this device and sent when there is network')).toBeVisible();
+    await context.setOffline(false);
+    await expect(page.getByAltText('Snag 1: A lip beside the door')).toBeVisible();
+    await expect(page.getByText('kept on this device and sent when there is network')).toBeHidden();
+    await saved(page);
+    expect((await stored(request, id)).snags?.[0]?.photo).toMatch(/^[0-9a-f]{64}$/);
+    await press(page, 'Settled');
+    await expect(page.getByText('0 open snags')).toBeVisible();
+    await page.keyboard.press('z');
+    await expect(page.getByText('1 open snag', { exact: false }).first()).toBeVisible();
+  },
+);
 
 test('a floor is handed over: as a page, as a PDF, and as a file that opens again as the same floor', async ({ page }) => {
   test.setTimeout(180_000);

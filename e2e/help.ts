@@ -1,8 +1,8 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { newJob, type Job } from '../src/core/given';
 
-/** For tests that stand between page and server: while a service worker is about, some browsers’ routes miss what is sent to outlive its page. */
-export const routed = test.extend({ serviceWorkers: 'block' });
+/** For tests in which the network goes: pages have a service worker. In all others it would only take its time to lay by what nobody asks for. */
+export const offline = test.extend({ serviceWorkers: 'allow' });
 
 /** Puts a job into the running application and gives its id. */
 export async function putJob(request: APIRequestContext, job: Job): Promise<string> {

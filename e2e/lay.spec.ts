@@ -117,7 +117,7 @@ async function openStageOnPhone(page: Page, id: string): Promise<void> {
 
 test('without a network: opened again, laid on, and sent when the server answers', async ({ browser, request }) => {
   const id = await putJob(request, room('Lock house', 4000, 2000));
-  const context = await browser.newContext({ viewport: phone });
+  const context = await browser.newContext({ viewport: phone, serviceWorkers: 'allow' });
   const page = await context.newPage();
   await openStageOnPhone(page, id);
   await press(page, 'Begin laying');
@@ -236,7 +236,7 @@ test('a room is laid to its end on two phones while the server is killed and sta
   browser,
 }) => {
   const server = await serve();
-  const device = async () => (await browser.newContext({ viewport: phone, baseURL: server.url() })).newPage();
+  const device = async () => (await browser.newContext({ viewport: phone, baseURL: server.url(), serviceWorkers: 'allow' })).newPage();
   try {
     const made = await fetch(`${server.url()}/api/jobs`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(room('Lock house', 2000, 1300)) }); // prettier-ignore
     const { id } = ((await made.json()) as { job: { id: string } }).job;

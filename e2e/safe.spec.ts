@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { request as plainRequest } from 'node:http';
 import { expect, test, type Page } from '@playwright/test';
-import { openJobs, openStage, planned, putJob, room, saved, stored, tally, routed } from './help';
+import { openJobs, openStage, planned, putJob, room, saved, stored, tally, offline } from './help';
 
 /* What can go wrong between a page, its worker, its server and a page of somebody else's: said, kept, or refused. */
 
@@ -60,7 +60,7 @@ test('a job that was deleted elsewhere is said; it is brought back, or goes on a
   expect((await stored(request, page.url().split('/').at(-2)!)).spaces[0]!.outline[1]).toEqual([5200, 0]);
 });
 
-routed('what the server refuses is said in its own words, and the next change is tried again', async ({ page, request }) => {
+test('what the server refuses is said in its own words, and the next change is tried again', async ({ page, request }) => {
   const id = await putJob(request, room('Refused'));
   await openStage(page, id, 'room');
   await page.route(`**/api/jobs/${id}`, (route) =>
@@ -94,7 +94,7 @@ test('two windows that lose their server keep each their own; none of it is lost
   await expect(aside).toHaveCount(1);
 });
 
-routed('a browser that keeps nothing says where the work is, and asks before it is left', async ({ page, request }) => {
+test('a browser that keeps nothing says where the work is, and asks before it is left', async ({ page, request }) => {
   const id = await putJob(request, room('Keeps nothing'));
   await page.addInitScript(() => {
     IDBFactory.prototype.open = () => {
@@ -117,7 +117,7 @@ routed('a browser that keeps nothing says where the work is, and asks before it 
   await saved(page);
 });
 
-test('a page that is loaded while the server is away says so, and comes back by itself', async ({ page, context, request }) => {
+offline('a page that is loaded while the server is away says so, and comes back by itself', async ({ page, context, request }) => {
   const id = await putJob(request, room('Away'));
   await openStage(page, id, 'room');
   await page.evaluate(() => navigator.serviceWorker.ready);

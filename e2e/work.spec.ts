@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { planJob } from '../src/core/plan';
-import { choosePiece, openStage, planned, putJob, room, saved, stored, tally, routed } from './help';
+import { choosePiece, openStage, planned, putJob, room, saved, stored, tally } from './help';
 
 test('a changed length is planned, saved, and undone after a reload', async ({ page, request }) => {
   const id = await putJob(request, room('Reading room'));
@@ -182,7 +182,7 @@ test('the cut list prints on A4 and Letter and is saved as CSV', async ({ page, 
   }
 });
 
-routed('an unreachable server loses nothing', async ({ page, request }) => {
+test('an unreachable server loses nothing', async ({ page, request }) => {
   const id = await putJob(request, room('Reading room'));
   await openStage(page, id, 'room');
   await page.route('**/api/jobs/**', (route) => route.abort());

@@ -4,13 +4,14 @@ import { Suspense } from 'react';
 import { newJob, type Job } from '@/core/given';
 import { listenTo, useSaving } from '@/ui/desk';
 import { system } from '@/ui/kit/theme';
+import { fitted } from '@/ui/sheet/view';
 import { cottage, gatehouse } from '../../demo/jobs';
 import { allLaid, halfLaid, repairPlanned } from '../../demo/laying';
-import { fetchReadings, STAGES } from '.';
+import { fetchReadings, STAGES, type Stage } from '.';
 
 /*
- * Every stage's reading, of a floor that has everything, of a new one, and of one that cannot be laid: what stands there is whole, in words and in
- * the person's units. Answers come of the real core, at once.
+ * Every stage's reading and what it draws on the sheet, of a floor that has everything, of a new one, and of one that cannot be laid: what stands
+ * there is whole, in words and in the person's units. Answers come of the real core, at once.
  */
 
 jest.mock('@/workers', () => {
@@ -72,22 +73,30 @@ const wait = () => act(() => new Promise((done) => setTimeout(done, 20)));
 jest.setTimeout(60_000);
 
 let opened = 0;
-/** What a stage says of a job. */
-async function show(Reading: React.ComponentType, job: Job, happened: Happened): Promise<string> {
+/** The sheet as a phone has it. */
+const SIZE = { width: 390, height: 480 };
+
+/** What a stage says of a job, and what is amiss in what it draws. */
+async function show({ Reading, Overlay }: Stage, job: Job, happened: Happened): Promise<{ text: string; amiss: readonly string[] }> {
   const id = `job ${++opened}`;
   useSaving.setState({ id, job });
   listenTo(id);
   await wait();
   act(() => happened.forEach((line, k) => FakeStream.last.onmessage?.({ data: JSON.stringify({ ...line, n: k + 1 }) })));
+  const view = fitted(job.spaces.flatMap((s) => s.outline), SIZE.width, SIZE.height, 0, { x: 40, top: 40, bottom: 40 }); // prettier-ignore
   const { container } = render(
     <ChakraProvider value={system}>
       <Suspense fallback="being fetched">
         <Reading />
+        <svg data-testid="drawing">{Overlay && <Overlay view={view} size={SIZE} />}</svg>
       </Suspense>
     </ChakraProvider>,
   );
   for (let k = 0; k < 50 && (k < 8 || screen.queryAllByText(/being fetched|looked up/).length > 0); k++) await wait();
-  return container.textContent ?? '';
+  const attributes = [...screen.getByTestId('drawing').querySelectorAll('*')].flatMap((e) =>
+    [...e.attributes].map(({ name, value }) => `${e.tagName} ${name}="${value}"`),
+  );
+  return { text: container.textContent ?? '', amiss: attributes.filter((a) => /NaN|undefined|Infinity|\[object/.test(a)) };
 }
 
 beforeAll(async () => {
@@ -97,13 +106,16 @@ beforeAll(async () => {
 });
 
 describe.each(JOBS)('%s', (_, job, happened) => {
-  test.each(STAGES.map((s) => [s.name, s] as const))('%s says what it says whole', async (name, stage) => {
+  test.each(STAGES.map((s) => [s.name, s] as const))('%s says and draws what it has whole', async (name, stage) => {
     const faults = jest.spyOn(console, 'error').mockImplementation(() => undefined);
-    const text = await show(stage.Reading, job, happened);
+    const { text, amiss } = await show(stage, job, happened);
+    expect(amiss).toEqual([]);
     expect(text.length).toBeGreaterThan(10);
     expect(text).not.toMatch(/NaN|undefined|Infinity|\[object|being fetched|looked up|could not be fetched/);
     // floors are called by their rooms
     expect(text).not.toMatch(/\bf\d\b/);
+    // and doorways by the rooms that they join
+    for (const { id } of job.openings ?? []) expect(text).not.toMatch(new RegExp(`\\b${id}\\b`));
     // what cannot be laid is not waited for
     if (job === tiny) expect(text).not.toMatch(/being worked out/);
     // nobody counts through a file's lists

@@ -1,4 +1,4 @@
-import type { Floor } from '@/core/floors';
+import { doorwayName, type Floor } from '@/core/floors';
 import type { RunningWall } from '@/core/setout';
 import { wallLetter } from '@/core/survey';
 
@@ -9,15 +9,14 @@ export function wallName({ bound, side }: RunningWall, floor: Floor): string {
     const letter = wallLetter(Math.max(0, bound.wall));
     return floor.spaces.length > 1 && space ? `${space.name}, wall ${letter}` : `wall ${letter}`;
   }
-  if (bound.kind === 'jamb' || bound.kind === 'line' || bound.kind === 'open') return `doorway ${bound.opening}`;
+  if (bound.kind === 'jamb' || bound.kind === 'line' || bound.kind === 'open') return doorwayName(floor, bound.opening);
   return `${bound.kind}, ${side === 'far' ? 'its near side' : 'its far side'}`;
 }
 
 /** The shortest name, for the drawing and the curve. */
 export function wallMark({ bound }: RunningWall): string {
   if (bound.kind === 'wall') return wallLetter(Math.max(0, bound.wall));
-  if (bound.kind === 'jamb' || bound.kind === 'line' || bound.kind === 'open') return bound.opening;
-  return bound.kind;
+  return bound.kind === 'line' || bound.kind === 'open' ? 'doorway' : bound.kind;
 }
 
 /** `0` → left to right, as on an unturned drawing. */
