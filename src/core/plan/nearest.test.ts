@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Piece, Plank } from '../given';
-import { nearestPairs } from './nearest';
+import { joinedEnds, nearestPairs } from './nearest';
 
 const LENGTHS = [1285, 900];
 const KERF = 3;
@@ -65,5 +65,43 @@ test('the same pieces come from the same planks, each with room for the saw, and
         [...all.values()].reduce((sum, own) => sum + Math.max(...own.map((u) => u.at)) - Math.min(...own.map((u) => u.at)), 0);
       expect(waits(after)).toBeLessThanOrEqual(waits(uses((p) => p.plank)));
     }),
+  );
+});
+
+test('lonely ends share planks as long as no more wait than may, and none is left alone that could still share one', () => {
+  fc.assert(
+    fc.property(sawn, fc.integer({ min: 1, max: 4 }), (drawn, bound) => {
+      // every piece begins alone on a plank of its own
+      const pieces = drawn.map((piece, i): Piece => ({ ...piece, plank: i + 1 }));
+      const lengths = drawn.map((piece) => lengthOf(drawn, piece.plank));
+      const planks = pieces.map(({ plank: n }, i): Plank => ({ n, length: lengths[i]!, width: 192 }));
+      const order = pieces.map((piece) => ({ piece, plank: piece.plank, floor: 'f1', row: 1, rowOfAll: 0 }));
+      const joined = joinedEnds(order, planks, { kerf: KERF, waiting: new Int32Array(pieces.length + 1), bound });
+      const onto = (i: number) => (joined.get(pieces[i]!) ?? pieces[i]!.plank) - 1;
+      const waiting = new Int32Array(pieces.length);
+      const shared = new Set<number>();
+      pieces.forEach(({ cut }, i) => {
+        const k = onto(i);
+        if (k === i) return;
+        // a closer has come to a starter, and to no other closer
+        expect(cut.from).toBe(0);
+        expect(pieces[k]!.cut.from).toBeGreaterThan(0);
+        expect(shared.has(k)).toBe(false);
+        shared.add(k).add(i);
+        expect(cut.to).toBeLessThanOrEqual(pieces[k]!.cut.from - (lengths[k]! - pieces[k]!.cut.to) - KERF + 0.01);
+        for (let t = Math.min(i, k); t < Math.max(i, k); t++) waiting[t]!++;
+      });
+      expect(Math.max(0, ...waiting)).toBeLessThanOrEqual(bound);
+      pieces.forEach(({ cut }, s) => {
+        const isStarter = cut.from > 0 && cut.to > lengths[s]! - 0.001;
+        if (shared.has(s) || !isStarter) return;
+        pieces.forEach((other, c) => {
+          const fits = other.cut.from === 0 && other.cut.to < lengths[c]! && other.cut.to <= cut.from - KERF - 0.01;
+          if (shared.has(c) || !fits) return;
+          expect(Math.max(...waiting.subarray(Math.min(s, c), Math.max(s, c)))).toBe(bound);
+        });
+      });
+    }),
+    { numRuns: 300 },
   );
 });

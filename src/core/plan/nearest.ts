@@ -80,7 +80,8 @@ type Bounded = {
 };
 
 /**
- * Starters and closers that lie alone on their planks, put on one where both have room and no more remainders wait than may: the nearest first.
+ * Starters and closers that lie alone on their planks, put on one where both have room and no more remainders wait than may: the nearest first. Those that
+ * are left may still do so by an exchange: a starter takes the closer of another plank, whose own starter takes one that lies alone.
  *
  * @returns the plank of every closer that comes from another than before
  */
@@ -90,23 +91,47 @@ export function joinedEnds(
   { kerf, waiting, bound }: Bounded,
 ): ReadonlyMap<Piece, number> {
   const found = new Map<Piece, number>();
+  const between = (s: Ends, c: End): readonly [number, number] => [Math.min(s.starter!.at, c.at), Math.max(s.starter!.at, c.at)];
+  const wait = ([from, to]: readonly [number, number], by: 1 | -1): void => {
+    for (let at = from; at < to; at++) waiting[at]! += by;
+  };
+  /** Lets a starter's plank give a closer too, if nothing is against it. */
+  const join = (s: Ends, c: End): boolean => {
+    const span = between(s, c);
+    if (!fits(s.starter, c, s.length, kerf) || waiting.subarray(...span).some((many) => many >= bound)) return false;
+    wait(span, 1);
+    s.closer = c;
+    found.set(c.piece, s.plank);
+    return true;
+  };
+  const part = (s: Ends): End => {
+    const c = s.closer!;
+    wait(between(s, c), -1);
+    s.closer = null;
+    return c;
+  };
   for (const own of endsByWidth(order, planks, kerf)) {
-    const starters = own.filter((e) => e.closer === null);
-    const closers = own.filter((e) => e.starter === null);
-    const pairs = starters.flatMap((s) =>
-      closers.flatMap((c) => {
-        const apart = Math.abs(s.starter!.at - c.closer!.at);
-        return apart <= FAR && fits(s.starter, c.closer, s.length, kerf) ? [{ s, c, apart }] : [];
-      }),
+    const starters = own.filter((e) => e.starter !== null);
+    const closers = own.flatMap((e) => (e.starter === null ? e.closer! : []));
+    const lonely = () => starters.filter((e) => e.closer === null);
+    const left = () => closers.filter((c) => !found.has(c.piece));
+    const pairs = lonely().flatMap((s) =>
+      closers.map((c) => ({ s, c, apart: Math.abs(s.starter!.at - c.at) })).filter((p) => p.apart <= FAR),
     );
     pairs.sort((a, b) => a.apart - b.apart || a.s.starter!.at - b.s.starter!.at);
-    for (const { s, c } of pairs) {
-      if (s.closer !== null || found.has(c.closer!.piece)) continue;
-      const [from, to] = [Math.min(s.starter!.at, c.closer!.at), Math.max(s.starter!.at, c.closer!.at)];
-      if (waiting.subarray(from, to).some((many) => many >= bound)) continue;
-      for (let at = from; at < to; at++) waiting[at]!++;
-      s.closer = c.closer;
-      found.set(c.closer!.piece, s.plank);
+    for (const { s, c } of pairs) if (s.closer === null && !found.has(c.piece)) join(s, c);
+    for (const s of lonely()) {
+      for (const other of starters) {
+        if (other.closer === null || !fits(s.starter, other.closer, s.length, kerf)) continue;
+        const c = part(other);
+        if (join(s, c)) {
+          if (left().some((lone) => join(other, lone))) break;
+          part(s);
+        }
+        wait(between(other, c), 1);
+        other.closer = c;
+        found.set(c.piece, other.plank);
+      }
     }
   }
   return found;
