@@ -1,6 +1,5 @@
-import { grouped } from '../geometry';
 import Delaunator from 'delaunator';
-import type { Point } from '../geometry';
+import { grouped, type Point } from '../geometry';
 import type { Room } from './reach';
 
 /** Points of a room joined to triangles, anticlockwise; over them gaps and fill are straight. */

@@ -16,6 +16,8 @@ const MANY = 3000;
 
 /** Ends with more pieces laid between them than this are not put on one plank where little may wait. */
 const FAR = 400;
+/** Of more planks than this no partners are exchanged where little may wait: it takes longer than it helps. */
+const MOST_EXCHANGED = 1000;
 
 /** A plank with what is cut from its ends: when each is laid, and how long it is. */
 type Ends = { readonly plank: number; readonly length: number; starter: End | null; closer: End | null };
@@ -110,28 +112,35 @@ export function joinedEnds(
     s.closer = null;
     return c;
   };
+  /** Lets a lonely starter have another plank's closer, whose own starter takes one of those that lie alone; whether that was possible. */
+  const exchange = (s: Ends, other: Ends, alone: readonly End[]): boolean => {
+    if (other.closer === null || !fits(s.starter, other.closer, s.length, kerf)) return false;
+    const c = part(other);
+    if (join(s, c)) {
+      if (alone.some((lone) => join(other, lone))) return true;
+      part(s);
+    }
+    wait(between(other, c), 1);
+    other.closer = c;
+    found.set(c.piece, other.plank);
+    return false;
+  };
   for (const own of endsByWidth(order, planks, kerf)) {
     const starters = own.filter((e) => e.starter !== null);
     const closers = own.flatMap((e) => (e.starter === null ? e.closer! : []));
     const lonely = () => starters.filter((e) => e.closer === null);
-    const left = () => closers.filter((c) => !found.has(c.piece));
     const pairs = lonely().flatMap((s) =>
-      closers.map((c) => ({ s, c, apart: Math.abs(s.starter!.at - c.at) })).filter((p) => p.apart <= FAR),
+      closers.flatMap((c) => {
+        const apart = Math.abs(s.starter!.at - c.at);
+        return apart <= FAR && fits(s.starter, c, s.length, kerf) ? [{ s, c, apart }] : [];
+      }),
     );
     pairs.sort((a, b) => a.apart - b.apart || a.s.starter!.at - b.s.starter!.at);
     for (const { s, c } of pairs) if (s.closer === null && !found.has(c.piece)) join(s, c);
+    if (own.length > MOST_EXCHANGED) continue;
     for (const s of lonely()) {
-      for (const other of starters) {
-        if (other.closer === null || !fits(s.starter, other.closer, s.length, kerf)) continue;
-        const c = part(other);
-        if (join(s, c)) {
-          if (left().some((lone) => join(other, lone))) break;
-          part(s);
-        }
-        wait(between(other, c), 1);
-        other.closer = c;
-        found.set(c.piece, other.plank);
-      }
+      const alone = closers.filter((c) => !found.has(c.piece));
+      starters.some((other) => exchange(s, other, alone));
     }
   }
   return found;

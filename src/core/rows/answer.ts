@@ -1,6 +1,6 @@
-import { grouped } from '../geometry';
 import { answer } from '../answer';
 import { floors, type Floor } from '../floors';
+import { grouped } from '../geometry';
 import { good, woodOf, type Job } from '../given';
 import { setOut, type SetOut } from '../setout';
 import { leastPlanks } from './bound';
