@@ -9,6 +9,7 @@ import {
   fewerBeyond,
   frameOf,
   insidePolygon,
+  middleOfRing,
   oriented,
   polygonArea,
   spansAt,
@@ -283,4 +284,25 @@ test('pieces that fill a band but for what was rounded leave slivers, and no err
   ];
   const left = difference(band, pieces);
   expect(left.reduce((sum, p) => sum + polygonArea(p), 0)).toBeLessThan(5);
+});
+
+test('the middle of a ring lies within it, and in its box’s middle where that does', () => {
+  fc.assert(
+    fc.property(star, (ring) => {
+      // bent to a V the middle of its box may lie beside it
+      const bent = ring.map(([x, y]): Point => [x, y + Math.abs(x) * 1.5]);
+      for (const own of [ring, bent]) {
+        fc.pre(crossingEdges(own) === null);
+        const { minX, minY, maxX, maxY } = boxOf(own);
+        const centre: Point = [(minX + maxX) / 2, (minY + maxY) / 2];
+        const middle = middleOfRing(own);
+        if (insidePolygon(centre, [own])) expect(middle).toEqual(centre);
+        // a hair up: a level may run along an edge
+        else expect(insidePolygon([middle[0], middle[1] + 1e-4], [own])).toBe(true);
+      }
+    }),
+  );
+  // a strip that goes round a hearth is named where it is widest, not on the hearth
+  const round: Point[] = [[0, 0], [500, 0], [500, 3000], [0, 3000], [0, 2000], [400, 2000], [400, 1000], [0, 1000]]; // prettier-ignore
+  expect(middleOfRing(round)).toEqual([250, 750]);
 });

@@ -8,4 +8,5 @@ export * from './frame';
 export * from './grouped';
 export * from './clip';
 export * from './inset';
+export * from './middle';
 export * from './places';

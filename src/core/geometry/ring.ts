@@ -167,10 +167,3 @@ export function hullOf(points: readonly Point[]): Point[] {
   };
   return [...half(sorted), ...half([...sorted].reverse())];
 }
-
-/** About the middle of a ring, within it where its box's middle is or its corners' mean is: where words on it stand. */
-export function middleOfRing(ring: Ring): Point {
-  const box = boxOf(ring);
-  const centre: Point = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
-  return insideRing(centre, ring) ? centre : ring.reduce<Point>(([x, y], p) => [x + p[0] / ring.length, y + p[1] / ring.length], [0, 0]);
-}

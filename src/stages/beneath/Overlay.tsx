@@ -1,6 +1,6 @@
 'use client';
 import { useAnswer } from '@/ui/desk';
-import { boxOf, type Point } from '@/core/geometry';
+import { boxOf, middleOfRing } from '@/core/geometry';
 import type { BeneathPiece } from '@/core/beneath';
 import { ringPath } from '@/ui/sheet/paths';
 import { matrixOf, toScreen, type View } from '@/ui/sheet/view';
@@ -41,7 +41,7 @@ function Name({ piece, view }: { piece: BeneathPiece; view: View }) {
   // a name stands upright in a strip that is too narrow for it
   const upright = wide < 24 && high > 30;
   if (Math.min(wide, high) < 12 || Math.max(wide, high) < 24) return null;
-  const [x, y]: Point = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
+  const [x, y] = middleOfRing(corners);
   return (
     <text x={x} y={y} textAnchor="middle" dominantBaseline="central" transform={upright ? `rotate(-90 ${x} ${y})` : undefined}>
       {piece.id}
