@@ -1,4 +1,4 @@
-import { firstFrom, grouped, turned, ROUNDING } from '../geometry';
+import { firstFrom, grouped, reachedBy, turned, ROUNDING } from '../geometry';
 import {
   BAND_ROWS,
   flightOf,
@@ -33,10 +33,10 @@ const manyPieces = (run: readonly LaidPiece[]): boolean => run.length > 1;
 /** What lies in a row from left to right, and how far what lies up to each of them reaches. */
 type Strips<Strip> = { readonly strips: readonly Strip[]; readonly reached: readonly number[] };
 
-function stripsOf<Strip extends { readonly to: number }>(strips: readonly Strip[]): Strips<Strip> {
-  let reach = -Infinity;
-  return { strips, reached: strips.map(({ to }) => (reach = Math.max(reach, to))) };
-}
+const stripsOf = <Strip extends { readonly to: number }>(strips: readonly Strip[]): Strips<Strip> => ({
+  strips,
+  reached: reachedBy(strips.map(({ to }) => to)),
+});
 
 /** The joints of a run of two or more pieces, left to right, and how far its pieces reach. */
 type RunJoints = { readonly joints: readonly Joint[]; readonly from: number; readonly to: number };

@@ -43,6 +43,12 @@ export function firstFrom(rising: readonly number[], least: number): number {
   return low;
 }
 
+/** How far what lies up to each of them reaches, of things from left to right that end there: with {@link firstFrom}, the first that may reach a place. */
+export function reachedBy(ends: readonly number[]): number[] {
+  let reach = -Infinity;
+  return ends.map((end) => (reach = Math.max(reach, end)));
+}
+
 /** Rounds to the three decimals that our files carry; never gives −0. */
 export const round3 = (n: number): number => Math.round(n * 1000) / 1000 || 0;
 /** Rounds to the six decimals that angles carry; never gives −0. */

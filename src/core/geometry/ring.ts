@@ -24,6 +24,7 @@ export function boxOf(ring: Ring): Box {
   let minY = Infinity;
   let maxX = -Infinity;
   let maxY = -Infinity;
+  // asked of every piece again and again: by places, which makes no iterator
   for (let i = 0; i < ring.length; i++) {
     const p = ring[i]!;
     const [x, y] = [p[0], p[1]];

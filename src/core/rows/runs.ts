@@ -5,6 +5,7 @@ import {
   firstFrom,
   ON_LINE,
   polygonArea,
+  reachedBy,
   spansAt,
   turnedMulti,
   type Box,
@@ -62,8 +63,7 @@ export function runsOf(floor: Pick<Floor, 'laid'>, setOut: Pick<SetOut, 'frame' 
     const at = setOut.rows[r]!.to;
     const below = byRow[r + 1]!.map((draft) => ({ draft, spans: spansAt([draft.shape], 1, at, 1) }));
     // drafts go from left to right by where they begin
-    let reach = -Infinity;
-    const reached = byRow[r + 1]!.map(({ box }) => (reach = Math.max(reach, box.maxX)));
+    const reached = reachedBy(byRow[r + 1]!.map(({ box }) => box.maxX));
     for (const upper of byRow[r]!) {
       const spans = spansAt([upper.shape], 1, at, -1);
       for (let k = firstFrom(reached, upper.box.minX); k < below.length && below[k]!.draft.box.minX < upper.box.maxX; k++) {
