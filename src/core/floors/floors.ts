@@ -9,6 +9,7 @@ import {
   polygonArea,
   signedArea,
   tidyRing,
+  unfolded,
   union,
   type MultiPolygon,
   type Point,
@@ -176,9 +177,11 @@ function formFloor(job: Surveyed, id: string, spaces: readonly Space[], ways: re
   const keepouts = (job.obstacles ?? []).map((o) => ({ ...o, gap: (o.gap ?? gap) + (o.edge ? footOf(o.edge, job) : 0) }));
   for (const o of keepouts) addRing(sources, o.outline, o.gap, () => ({ kind: o.kind, obstacle: o.id }));
   const clear = shapes.length === 1 ? [oriented([tidyRing(shapes[0]!)])] : union(shapes.map((ring) => [ring]));
-  const laid = difference(
-    drawnIn(clear, gap, keepouts),
-    slots.map((ring) => [ring]),
+  const laid = unfolded(
+    difference(
+      drawnIn(clear, gap, keepouts),
+      slots.map((ring) => [ring]),
+    ),
   );
 
   for (const space of spaces) {

@@ -26,7 +26,10 @@ type Chain = {
  * @param axis 0 for a line of equal first coordinate (an end joint), 1 for equal second coordinate (a row's edge)
  * @param side 1 keeps what is greater than `at`, −1 what is less
  */
-export function clipHalf(polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1): MultiPolygon {
+export const clipHalf = (polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1): MultiPolygon => gathered(halfOf(polygon, axis, at, side));
+
+/** The rings that bound what is on one side of the line, in no order. */
+function halfOf(polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1): Ring[] {
   const other = axis === 0 ? 1 : 0;
   // Along the line in the sense that has the kept side on its left, as an anticlockwise ring does.
   const sense = axis === 1 ? side : -side;
@@ -79,7 +82,7 @@ export function clipHalf(polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1
     }
   }
 
-  if (chains.length === 0) return gather(whole);
+  if (chains.length === 0) return whole;
   const ends: { at: number; lean: number; chain: number; begins: boolean }[] = [];
   chains.forEach((c, k) => {
     ends.push({ at: c.start, lean: c.startLean, chain: k, begins: true });
@@ -102,11 +105,11 @@ export function clipHalf(polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1
     }
     whole.push(ring);
   }
-  return gather(whole);
+  return whole;
 }
 
 /** Sorts loose rings into polygons: anticlockwise ones are outer rings, clockwise ones holes of the one that holds them. */
-function gather(rings: readonly Ring[]): MultiPolygon {
+export function gathered(rings: readonly Ring[]): MultiPolygon {
   const outers: Ring[][] = [];
   const holes: Ring[] = [];
   for (const raw of rings) {
@@ -126,7 +129,8 @@ const middleOfFirstEdge = (ring: Ring): Point => [(ring[0]![0] + ring[1]![0]) / 
 
 /**
  * A polygon that is the same between two lines of equal coordinate `axis`, with hardly a corner beyond them: of corners that follow each other beyond one
- * line the first and the last are left. What is asked of a small part of a large floor is asked of this.
+ * line the first and the last are left. Beyond the lines its edges may cross, so its area and the sense of its rings mean nothing: it is for what looks
+ * between the lines only.
  */
 export function fewerBeyond(polygon: Polygon, axis: 0 | 1, from: number, to: number): Polygon {
   return polygon.map((ring) => {
@@ -144,10 +148,8 @@ export function fewerBeyond(polygon: Polygon, axis: 0 | 1, from: number, to: num
 
 /** The parts of a multipolygon between two lines of equal coordinate `axis`. */
 export function clipBand(multi: MultiPolygon, axis: 0 | 1, from: number, to: number): MultiPolygon {
-  return multi
-    .map((p) => fewerBeyond(p, axis, from, to))
-    .flatMap((p) => clipHalf(p, axis, from, 1))
-    .flatMap((p) => clipHalf(p, axis, to, -1));
+  // with few corners beyond the lines a ring may cross itself there: which way it turns is known only once both lines have cut it
+  return multi.flatMap((p) => gathered(halfOf(halfOf(fewerBeyond(p, axis, from, to), axis, from, 1), axis, to, -1)));
 }
 
 /** The parts of a multipolygon within a box. */
