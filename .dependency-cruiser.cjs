@@ -22,6 +22,7 @@ const CORE = [
   'beneath',
   'rows',
   'audit',
+  'cuts',
   'plan',
   'edges',
   'order',

@@ -93,6 +93,14 @@ function commandLine(): Command {
         .option('--as <format>', 'ics: a calendar file, one entry a task')
         .option('--log <log>', 'the log of the site, for the crew’s own pace')
         .action((file: string, options: { as?: string; log?: string }) => printDays(givenBy(file, options.log), options.as));
+    } else if (answer === ANSWERS.cuts) {
+      verb
+        .option('--log <log>', 'the log of the site: what does not lie yet, from the wood that is in hand')
+        .action((file: string, { log }: { log?: string }) => {
+          const given = givenBy(file, log);
+          const out = taken(createAsker().ask(log === undefined ? ANSWERS.cuts : ANSWERS.cutsFromHere, given));
+          process.stdout.write(ANSWERS.cuts.verb!.print(out, given));
+        });
     } else if (answer === ANSWERS.replan) {
       verb
         .requiredOption('--log <log>', 'the log of the site')
@@ -125,7 +133,7 @@ function commandLine(): Command {
       if (!write) refuse(`--as ${as}: is none of ${Object.keys(EXPORTS).join(', ')}`);
       const given = givenBy(file);
       const asker = createAsker();
-      process.stdout.write(await write(given.job, taken(asker.ask(ANSWERS.plan, given)), taken(asker.ask(ANSWERS.cuts, given))));
+      process.stdout.write(await write(given.job, taken(asker.ask(ANSWERS.plan, given)), taken(asker.ask(ANSWERS.cuts, given)).pieces));
     });
   return program;
 }

@@ -10,7 +10,7 @@ import { inspect } from './inspect';
 import { lay } from './lay';
 import { order } from './order';
 import { cuts, findings, pieces, plan, summary } from './plan';
-import { giveWay, replan } from './replan';
+import { cutsFromHere, giveWay, replan } from './replan';
 import { repair } from './repair';
 import { least, rows, runs } from './rows';
 import { setOut } from './setout';
@@ -38,6 +38,7 @@ export const ANSWERS = {
   lay,
   replan,
   giveWay,
+  cutsFromHere,
   inspect,
   repair,
 } satisfies Readonly<Record<string, AnyAnswer>>;

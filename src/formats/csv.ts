@@ -1,31 +1,26 @@
 import Papa from 'papaparse';
-import { formatLength, type Display } from '../core/units';
-import type { CutRow } from '../core/plan';
+import type { PieceCuts } from '../core/cuts';
 import type { OrderLine, OrderReport } from '../core/order';
-import { cutWords, takeWords, restWords } from './words';
+import { cutWords, pieceId, restWords, takeWords } from './words';
 
 /**
- * The cut list as CSV, one piece a line; lengths as the person reads them, and in millimetres for programs.
+ * The cut list as CSV, one piece a line, in the order of laying; figures as they are read off the tape.
  * Texts that a spreadsheet could take for a formula are quoted with a leading apostrophe.
  */
-export function cutListCsv(rows: readonly CutRow[], display: Display): string {
-  return Papa.unparse(
-    rows.flatMap(({ floor, row, lines }) =>
-      lines.map((line) => ({
-        floor,
-        row,
-        piece: line.piece.id,
-        length: formatLength(line.length, display),
-        'length mm': Math.round(line.length * 10) / 10,
-        plank: line.piece.plank,
-        take: takeWords(line, display),
-        cut: cutWords(line, display),
-        remainder: restWords(line, display),
-      })),
-    ),
+export const cutListCsv = (pieces: readonly PieceCuts[]): string =>
+  Papa.unparse(
+    pieces.map((line) => ({
+      floor: line.floor,
+      row: line.row,
+      piece: pieceId(line.piece),
+      room: line.rooms.join(' + '),
+      plank: line.plank.n,
+      take: takeWords(line),
+      cut: cutWords(line),
+      'what is left': restWords(line),
+    })),
     { escapeFormulae: true, newline: '\n' },
   );
-}
 
 /** The list that is ordered from as CSV, one thing a line; `names` gives the rooms by their ids. */
 export function orderCsv({ items, sundries }: Pick<OrderReport, 'items' | 'sundries'>, names: (space: string) => string): string {

@@ -144,16 +144,15 @@ const NONE = [] as const;
 
 /** What is said of a piece under the pointer. */
 function useDescriptions(wanted: boolean): (floor: string, piece: string) => string | null {
-  const { display } = useJob();
   const cuts = useAnswersOf(wanted ? CUTS : NONE).answer('cuts');
   const lines = useMemo(
-    () => new Map(wanted ? (cuts ?? []).flatMap((r) => r.lines.map((l) => [`${l.floor}/${l.piece.id}`, l] as const)) : []),
+    () => new Map(wanted ? (cuts?.pieces ?? []).map((l) => [l.piece, l] as const) : []),
     [cuts, wanted],
   );
   return (floor, piece) => {
     const line = lines.get(`${floor}/${piece}`);
     if (!line) return null;
-    const rest = restWords(line, display);
-    return `${piece} · ${formatLength(line.length, display)} · plank ${line.piece.plank}${rest ? ` · ${rest}` : ''}`;
+    const rest = restWords(line);
+    return `${piece} · plank ${line.plank.n}${rest ? ` · ${rest}` : ''}`;
   };
 }

@@ -34,6 +34,8 @@ export type Round = { readonly centre: Point; readonly along: From<End>; readonl
 export type ShapedCut = {
   readonly kind: 'notch' | 'hole';
   readonly out: Ring;
+  /** those of its corners that lie inside the block: at them the saw must stop */
+  readonly inside: readonly Point[];
   readonly marks: readonly CornerMark[];
   readonly round?: Round;
   /** two cuts from a hole to this side, by which the piece gets round a pipe; what comes out is glued back */
@@ -77,6 +79,8 @@ export type PieceCuts = {
   readonly leaves: readonly Leaf[];
   /** the piece's rings on its plank, the outer one first */
   readonly outline: readonly Ring[];
+  /** the part of the plank that is taken in hand */
+  readonly wood: Ring;
 };
 
 /** Cuts that one setting of the stop or the fence serves, each as a piece and the number of its cut. */

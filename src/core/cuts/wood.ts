@@ -2,7 +2,7 @@
  * Wood in hand: a plank is a rectangle and straight cuts leave convex parts of it, so a part is one convex ring. Rings turn so that
  * the wood lies on the left of each edge, in the plank's frame.
  */
-import { hullOf, signedArea, type Point, type Ring } from '../geometry';
+import { hullOf, roundPoint, signedArea, type Point, type Ring } from '../geometry';
 import type { Side } from './list';
 
 /** A straight cut: what lies before it along its normal is kept. */
@@ -60,23 +60,36 @@ export function before(ring: Ring, { normal, at }: Line): Ring {
 export const beyond = (ring: Ring, { normal, at }: Line, kerf: number): Ring =>
   before(ring, { normal: [-normal[0], -normal[1]], at: -at - kerf });
 
-/** Where a line enters and leaves a convex ring, both put to thousandths; null where it only touches it. */
-export function across(ring: Ring, { normal, at }: Line): readonly [Point, Point] | null {
-  const meets: Point[] = [];
-  ring.forEach((a, i) => {
-    const b = ring[(i + 1) % ring.length]!;
-    const [da, db] = [dot(normal, a) - at, dot(normal, b) - at];
-    if (da === 0) meets.push(a);
-    else if (da > 0 !== db > 0 && db !== 0) {
-      const t = da / (da - db);
-      meets.push([a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])]);
-    }
-  });
-  // along the line in the sense that keeps its left side
-  const way: Point = [-normal[1], normal[0]];
-  const sorted = meets.sort((p, q) => dot(way, p) - dot(way, q));
-  const [first, last] = [sorted[0], sorted[sorted.length - 1]];
-  return first && last && Math.hypot(first[0] - last[0], first[1] - last[1]) > SAME_WOOD ? [first, last] : null;
+/** Corners this near (mm) to the end of a line are that end. */
+const AT_END = 2e-3;
+
+/**
+ * Parts a convex ring at a line, whose ends are put to thousandths.
+ *
+ * @returns the line's ends, the kept side on the left of the way from the first to the second, and what is kept, beginning with them; null where the
+ * line only touches the ring
+ */
+export function partedAt(ring: Ring, { normal, at }: Line): { readonly a: Point; readonly b: Point; readonly kept: Ring } | null {
+  const n = ring.length;
+  const off = ring.map((p) => dot(normal, p) - at);
+  const crossing = (i: number): Point => {
+    const [p, q] = [ring[i]!, ring[(i + 1) % n]!];
+    const t = off[i]! / (off[i]! - off[(i + 1) % n]!);
+    return roundPoint([p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1])]);
+  };
+  const leaves = off.findIndex((d, i) => d <= 0 && off[(i + 1) % n]! > 0);
+  const enters = off.findIndex((d, i) => d > 0 && off[(i + 1) % n]! <= 0);
+  if (leaves < 0 || enters < 0) return null;
+  const [a, b] = [crossing(leaves), crossing(enters)];
+  if (Math.hypot(a[0] - b[0], a[1] - b[1]) <= SAME_WOOD) return null;
+  const kept: Point[] = [a, b];
+  for (let k = 1; k <= n; k++) {
+    const i = (enters + k) % n;
+    if (off[i]! > 0) break;
+    const p = ring[i]!;
+    if (Math.hypot(p[0] - a[0], p[1] - a[1]) > AT_END && Math.hypot(p[0] - b[0], p[1] - b[1]) > AT_END) kept.push(p);
+  }
+  return { a, b, kept };
 }
 
 /** The name of an edge of a piece of wood, the wood on its left. */

@@ -82,6 +82,8 @@ const space = z.looseObject({
   id,
   name,
   outline: ring,
+  /** three or four letters that stand for the room on labels */
+  tag: z.string({ error: 'a tag is three or four letters' }).max(12, 'more than 12 letters').optional(),
   walk: walk.optional(),
   walkFrom: walkFrom.optional(),
   widths: z.array(width).max(200, 'more than 200 widths').optional(),

@@ -7,6 +7,7 @@ import type { Job, Obstacle, Opening, Product, Space } from './schema';
  */
 
 const roomOf = ({ id, name, outline, weights }: Space) => ({ id, name, outline, weights });
+const taggedRoom = ({ tag, ...space }: Space) => ({ ...roomOf(space), tag });
 
 /** An obstacle with the foot that keeps the floor off it, whichever kit that comes of. */
 const footed = (job: Pick<Job, 'obstacles' | 'kits'>): Obstacle[] | undefined =>
@@ -68,4 +69,13 @@ export const planningOf = (job: Job) => ({
   products: [job.product, ...(job.layouts ?? []).flatMap((l) => l.product ?? [])],
   deal: job.layout.deal,
   display: job.display,
+});
+
+/** What decides how a plan is sawn, and how that is said. */
+export const sawingOf = (job: Job) => ({
+  ...planningOf(job),
+  spaces: job.spaces.map(taggedRoom),
+  product: job.product,
+  layouts: job.layouts,
+  kits: job.kits,
 });

@@ -1,3 +1,4 @@
+import type { PartInHand } from '../cuts';
 import { roundPoint, type Point, type Ring } from '../geometry';
 import type { Event, Piece, Plan } from '../given';
 import type { Lying, PieceKey, SawnPart, Unbegun } from './stands';
@@ -16,6 +17,8 @@ export type Folding = {
   readonly onPlanks: Map<number, readonly PieceKey[]>;
   readonly parts: Map<PieceKey, SawnPart>;
   readonly begun: Map<number, Begun>;
+  /** what is in hand of planks that are begun, part by part */
+  readonly yard: Map<number, readonly PartInHand[]>;
   readonly shifts: Map<string, Point>;
   readonly walls: Map<string, Ring>;
   readonly otherRows: Map<string, true>;
@@ -57,6 +60,7 @@ export const nothing = (): Folding => ({
   onPlanks: new Map(),
   parts: new Map(),
   begun: new Map(),
+  yard: new Map(),
   shifts: new Map(),
   walls: new Map(),
   otherRows: new Map(),

@@ -1,16 +1,18 @@
 /** Lines that saw and lay. */
+import { inLayingOrder } from '../cuts';
 import { round3, type Point } from '../geometry';
 import type { Piece, PlanFloor } from '../given';
 import { piecesAsLaid, type ToldPiece } from './asLaid';
 import { drop, isSameBox, set, shifted, type Folding, type Told } from './folding';
 import { begin, directionOf, newSize, sizeOf, spend, woodGone } from './hand';
+import { putBySawn, takeFromYard } from './inYard';
 import { pieceKey, rowKey, type SawnPart, type SiteGround } from './stands';
 import { onPlank, SAME_PLACE } from './wood';
 
 /** Ends this near (mm) to each other meet. */
 const MEETS = 0.5;
 
-export function saw(folding: Folding, { piece: key, n }: Told<'cut'>): string | null {
+export function saw(folding: Folding, ground: SiteGround, { piece: key, n }: Told<'cut'>): string | null {
   const piece = folding.keys.get(key);
   const floor = key.slice(0, key.lastIndexOf('/'));
   if (folding.lying.has(key)) return `saws ${key}, which lies`;
@@ -23,9 +25,10 @@ export function saw(folding: Folding, { piece: key, n }: Told<'cut'>): string | 
   if (gone) return `saws ${key}, ${gone}`;
   spend(folding, part);
   begin(folding, piece.plank, sizeOf(folding, piece.plank)!);
+  putBySawn(folding, ground, folding.plan!.floors.find((f) => f.id === floor)!, piece);
   // an older plan's piece of that name is still in hand, by another name
   if (folding.parts.has(key)) keepApart(folding, folding.parts.get(key)!);
-  set(folding, folding.parts, key, { ...part, key, line: n });
+  set(folding, folding.parts, key, { ...part, key, of: key, line: n });
   return null;
 }
 
@@ -42,19 +45,21 @@ function lieDown(folding: Folding, floor: string, piece: Piece, line: number): v
   set(folding, folding.onPlanks, piece.plank, [...(folding.onPlanks.get(piece.plank) ?? []), key]);
 }
 
-export function lay(folding: Folding, { floor: id, row, piece: only, n }: Told<'laid'>): string | null {
+export function lay(folding: Folding, ground: SiteGround, { floor: id, row, piece: only, n }: Told<'laid'>): string | null {
   const floor = folding.plan!.floors.find((f) => f.id === id);
   if (!floor) return `lays on floor ${id}, which the plan in force does not have`;
   const own = floor.pieces.filter((p) => p.row === row && (only === undefined || p.id === only));
   const left = folding.otherRows.has(rowKey(id, row)) ? [] : own.filter((p) => !folding.lying.has(pieceKey(id, p)));
   if (left.length === 0) return `lays row ${row}${only === undefined ? '' : `, piece ${only}`}, of which nothing is left to lay`;
-  for (const piece of left) {
+  // a plan that somebody else made may list them in another order
+  for (const { piece } of inLayingOrder({ floors: [{ ...floor, pieces: left }] })) {
     const key = pieceKey(id, piece);
     const part = onPlank(floor.direction, piece);
     const gone = woodGone(folding, part, key);
     if (gone) return `lays ${key}, ${gone}`;
     spend(folding, part);
     begin(folding, piece.plank, sizeOf(folding, piece.plank)!);
+    takeFromYard(folding, ground, floor, piece);
     const shift = folding.shifts.get(id) ?? [0, 0];
     lieDown(folding, id, { ...piece, outline: shifted(piece.outline, shift) }, n);
   }
@@ -99,6 +104,7 @@ export function layOtherwise(folding: Folding, ground: SiteGround, event: Told<'
     const gone = woodGone(folding, part, null);
     if (gone) return `lays a piece of plank ${piece.plank} in row ${row.n}, ${gone}`;
     spend(folding, part);
+    takeFromYard(folding, ground, floor, piece);
     lieDown(folding, floor.id, piece, event.n);
   }
   set(folding, folding.otherRows, rowKey(floor.id, row.n), true);

@@ -1,6 +1,9 @@
 /** Lines that say what broke, was lost or sawn wrongly, and what was found. */
 import { drop, set, type Folding, type Told } from './folding';
+import { lostBetween, type PartInHand } from '../cuts';
+import type { Ring } from '../geometry';
 import { begin, liesOf, newSize, sizeOf } from './hand';
+import { inYard } from './inYard';
 import { pieceKey, type SiteGround } from './stands';
 import { inHand, isGone, SAME_PLACE, type Begun } from './wood';
 
@@ -10,16 +13,22 @@ const NARROWER = 0.5;
 /** What is lost of a plank: sawn parts that it touches are spoilt, and what is left of them stays apart from the rest. */
 function takeAway(folding: Folding, plank: Begun, from: number, to: number): void {
   const gone: [number, number][] = [[from, to]];
+  /** sawn parts of which nobody knows what their rest is good for: those with notches or a rip */
+  const spoilt = new Set<string>();
   for (const [key, part] of [...folding.parts]) {
     if (part.plank !== plank.n || !isGone(gone.slice(0, 1), part.cut.from, part.cut.to)) continue;
     drop(folding, folding.parts, key);
     const { cut, shape } = part;
     const whole = cut.low < SAME_PLACE && cut.high > plank.width - SAME_PLACE && shape.length === 1 && shape[0]!.length === 4;
-    // of a part with notches or a rip nobody knows what its rest is good for
-    if (!whole) gone.push([cut.from, cut.to]);
-    else for (const end of [cut.from, cut.to]) if (end > SAME_PLACE && end < plank.length - SAME_PLACE) gone.push([end, end]);
+    if (!whole) {
+      gone.push([cut.from, cut.to]);
+      spoilt.add(key);
+    } else for (const end of [cut.from, cut.to]) if (end > SAME_PLACE && end < plank.length - SAME_PLACE) gone.push([end, end]);
   }
   set(folding, folding.begun, plank.n, { ...folding.begun.get(plank.n)!, gone: [...folding.begun.get(plank.n)!.gone, ...gone] });
+  const isSpoilt = ({ origin }: PartInHand) => origin.kind === 'sawn' && spoilt.has(origin.piece);
+  const left = inYard(folding, plank).filter((part) => !isSpoilt(part));
+  set(folding, folding.yard, plank.n, lostBetween(left, from, to));
 }
 
 /** Less wood than this (mm²) is none. */
@@ -92,5 +101,7 @@ export function find(folding: Folding, { sizes }: SiteGround, { length, width, e
   // a strip locks nobody knows how
   if (width < size.width - NARROWER) gone.push([0, size.length]);
   set(folding, folding.begun, plank.n, { ...plank, gone });
+  const ring: Ring = [[from, 0], [to, 0], [to, size.width], [from, size.width]]; // prettier-ignore
+  set(folding, folding.yard, plank.n, width < size.width - NARROWER ? [] : [{ plank: plank.n, ring, origin: { kind: 'found' } }]);
   return null;
 }

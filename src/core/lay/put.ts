@@ -14,9 +14,9 @@ export function putTo(folding: Folding, ground: SiteGround, event: Event): strin
     case 'replanned':
       return whatLiesElsewhere(folding, event.plan) ?? inForce(folding, event.plan);
     case 'cut':
-      return saw(folding, event);
+      return saw(folding, ground, event);
     case 'laid':
-      return lay(folding, event);
+      return lay(folding, ground, event);
     case 'note':
       set(folding, folding.notes, event.n, event);
       return null;

@@ -102,6 +102,7 @@ function siteNow(folding: Folding, last: number): Site {
     otherRows: new Set(folding.otherRows.keys()),
     parts: [...folding.parts.values()],
     begun: new Map(folding.begun),
+    yard: new Map(folding.yard),
     highest,
     stock,
     shifts: new Map(shifts),

@@ -1,3 +1,4 @@
+import type { Yard } from '../cuts';
 import { floorsOf, type Surveyed } from '../floors';
 import type { MultiPolygon, Point, Ring } from '../geometry';
 import type { Event, Job, Piece, Plan, Product } from '../given';
@@ -23,7 +24,12 @@ export type Lying = {
 };
 
 /** A piece that is sawn and does not lie, of whatever plan it is. */
-export type SawnPart = OnPlank & { readonly key: PieceKey; readonly line: number };
+export type SawnPart = OnPlank & {
+  /** by which it is told apart, and the piece that it was sawn for */
+  readonly key: PieceKey;
+  readonly of: PieceKey;
+  readonly line: number;
+};
 
 /** Planks that are not begun: so many, or so many of each size. */
 export type Unbegun = number | readonly (PlankOf & { readonly count: number })[];
@@ -42,6 +48,8 @@ export type Site = {
   readonly otherRows: ReadonlySet<string>;
   readonly parts: readonly SawnPart[];
   readonly begun: ReadonlyMap<number, Begun>;
+  /** what is in hand of those planks, part by part: what a cut parted stays parted */
+  readonly yard: Yard;
   /** the highest number that a plank has had */
   readonly highest: number;
   /** what is left of the stock; null where nobody counted it */

@@ -56,7 +56,7 @@ export const order = answer({
   after: { floors, pieces, base, beneath, edges, cuts },
   takes: ({ job }) => job,
   work(job, before) {
-    const from: Sources = { ...before, planks: before.pieces.planks };
+    const from: Sources = { ...before, planks: before.pieces.planks, cuts: before.cuts.pieces };
     const carry = job.order?.carry ?? PRESET_CARRY;
     const sold = new Map((job.order?.sold ?? []).map((s) => [s.item, s] as const));
     const items = usedIn(job, from).map((u) => bought(u, sold.get(u.id), carry));

@@ -1,7 +1,7 @@
 import { profileOf } from '../edges';
 import { PRESET_CREW, kitsOf, type Job } from '../given';
-import { isRippedBefore, type CutLine } from '../plan';
-import { polygonArea } from '../geometry';
+import { isStraight, type PieceCuts } from '../cuts';
+import { boxOf, polygonArea } from '../geometry';
 import { formatLength } from '../units';
 import { spacesOf, type Sources } from './used';
 import { SHIM_WEIGHT, TRACK_WEIGHT } from './weights';
@@ -73,8 +73,8 @@ function tracksIn(job: Job, { edges }: Sources): Used[] {
 /** Joints of pieces that are slid in, glued all along one side and one end. */
 function glueIn({ edges, cuts, floors }: Sources): Used[] {
   const slid = new Set(edges.untippable.map((u) => `${u.floor}/${u.piece}`));
-  const lines = cuts.flatMap((r) => r.lines).filter((l) => slid.has(`${l.floor}/${l.piece.id}`));
-  const metres = lines.reduce((sum, { piece: { cut } }) => sum + (cut.to - cut.from + cut.high - cut.low) / 1000, 0);
+  const lines = cuts.filter((l) => slid.has(l.piece));
+  const metres = lines.reduce((sum, { outline }) => sum + aroundHalf(outline[0]!) / 1000, 0);
   return usedUp({ id: 'glue/joint', counter: 'fixing', what: 'Joint glue for pieces that are slid in', for: spacesOf(floors.filter((f) => lines.some((l) => l.floor === f.id))), need: metres, unit: 'metres', pack: BOTTLE, from: 'edges', why: `${lines.length} pieces with a lip shaved off; ${BOTTLE} m to a bottle`, unitWeight: 0.02 }); // prettier-ignore
 }
 
@@ -100,23 +100,30 @@ type Bound = Sources['floors'][number]['edges'][number]['bound'];
 const gapAt = (job: Job, floor: Sources['floors'][number], bound: Bound): number =>
   ('obstacle' in bound ? job.obstacles?.find((o) => o.id === bound.obstacle)?.gap : undefined) ?? floor.product.limits.gap;
 
-/** Metres that the cut list has sawn: across, along, and round every shape. */
-export const sawnMetres = (lines: readonly CutLine[], width: (line: CutLine) => number): number =>
-  lines.reduce((sum, line) => {
-    const { cut } = line.piece;
-    const early = line.early.reduce((s, e) => s + (e.kind === 'across' ? width(line) : line.length), 0);
-    const shape = line.shape ? 2 * (cut.to - cut.from + cut.high - cut.low) : line.rip && !isRippedBefore(line) ? cut.to - cut.from : 0;
-    return sum + early + line.crosscuts.length * width(line) + shape;
-  }, 0) / 1000;
+const between = ([a, b]: readonly [number, number], [c, d]: readonly [number, number]): number => Math.hypot(a - c, b - d);
+
+/** One long side and one end of a box round a ring, mm. */
+function aroundHalf(ring: readonly (readonly [number, number])[]): number {
+  const { minX, minY, maxX, maxY } = boxOf(ring);
+  return maxX - minX + maxY - minY;
+}
+
+/** Metres that the cut list has sawn: every straight cut, and round every notch and hole. */
+export const sawnMetres = (lines: readonly PieceCuts[]): number =>
+  lines
+    .flatMap((line) => line.cuts)
+    .reduce(
+      (sum, cut) => sum + (isStraight(cut) ? between(...cut.line) : cut.out.reduce((s, p, i) => s + between(p, cut.out[(i + 1) % cut.out.length]!), 0)),
+      0,
+    ) / 1000;
 
 function bladesIn({ floors, cuts }: Sources): Used[] {
   const kinds = [...new Set(floors.map((f) => f.product.kind))];
   return kinds.flatMap((kind) => {
     const own = floors.filter((f) => f.product.kind === kind);
-    const widest = (id: string) => Math.max(...own.find((f) => f.id === id)!.product.planks.map((p) => p.width));
-    const lines = cuts.filter((r) => own.some((f) => f.id === r.floor)).flatMap((r) => r.lines);
+    const lines = cuts.filter((l) => own.some((f) => f.id === l.floor));
     const knife = kind === 'flexible-vinyl';
-    return usedUp({ id: `blades/${kind}`, counter: 'fixing', what: knife ? 'Knife blades' : `Saw blade for ${kind.replace('-', ' ')}`, for: spacesOf(own), need: sawnMetres(lines, (l) => widest(l.floor)), unit: 'metres sawn', pack: BLADE[kind], from: 'plan', why: `what the cut list saws; a blade does about ${BLADE[kind]} m` }); // prettier-ignore
+    return usedUp({ id: `blades/${kind}`, counter: 'fixing', what: knife ? 'Knife blades' : `Saw blade for ${kind.replace('-', ' ')}`, for: spacesOf(own), need: sawnMetres(lines), unit: 'metres sawn', pack: BLADE[kind], from: 'plan', why: `what the cut list saws; a blade does about ${BLADE[kind]} m` }); // prettier-ignore
   });
 }
 

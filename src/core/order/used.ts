@@ -3,7 +3,7 @@ import type { BeneathReport } from '../beneath';
 import { PROFILE_WORDS, profileOf, splitOf, type EdgesReport, type StockList } from '../edges';
 import type { Floor } from '../floors';
 import { kitsOf, trimOf, type Job, type Plank, type PlankSize, type Product } from '../given';
-import type { CutRow } from '../plan';
+import type { PieceCuts } from '../cuts';
 import { formatLength } from '../units';
 import type { Used } from './line';
 import { compoundWeight, materialWeight, plankWeight, PRIMER_WEIGHT, PROFILE_WEIGHT, TRIM_WEIGHT } from './weights';
@@ -22,7 +22,7 @@ export type Sources = {
   readonly base: BaseReport;
   readonly beneath: BeneathReport;
   readonly edges: EdgesReport;
-  readonly cuts: readonly CutRow[];
+  readonly cuts: readonly PieceCuts[];
 };
 
 /** The planks of one product, whichever floors open them. */

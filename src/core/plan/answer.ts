@@ -6,6 +6,7 @@ import {
   good,
   planningOf,
   planText,
+  sawingOf,
   woodOf,
   type Job,
   type Piece,
@@ -15,10 +16,10 @@ import {
   type Product,
   type Result,
 } from '../given';
+import { cutList, cutsFile } from '../cuts';
 import { least, rows, sawnOf, type FloorRows } from '../rows';
 import { setOut } from '../setout';
 import { boxesFor } from '../wood';
-import { cutList } from './cutlist';
 import { dealtPlanks } from './deal';
 import { boundRack, nearestRack } from './rack';
 import { summaryOf } from './summary';
@@ -114,21 +115,25 @@ export const plan = answer({
   },
 });
 
-/** The cut list, row by row. */
+/** How every piece of the plan is sawn. */
 export const cuts = answer({
   name: 'cuts',
-  after: { pieces },
+  after: { plan },
   kept: true,
-  takes: ({ job }) => woodOf(job),
-  work: ({ kerf }, before) => good(cutList(before.pieces, kerf)),
+  takes: ({ job }) => sawingOf(job),
+  work: (job, before) => good(cutList(job, before.plan)),
+  verb: {
+    about: 'how every piece is sawn: its cuts in their order, what is marked, what falls off and where it goes',
+    print: (out, { job }) => `${JSON.stringify(cutsFile(out, job.name))}\n`,
+  },
 });
 
 /** The few numbers that are always in sight. */
 export const summary = answer({
   name: 'summary',
   after: { setOut, plan, cuts },
-  takes: ({ job }) => planningOf(job),
-  work: (_, before) => good(summaryOf(before.plan, before.setOut, before.cuts)),
+  takes: ({ job }) => sawingOf(job),
+  work: (_, before) => good(summaryOf(before.plan, before.setOut, before.cuts.pieces)),
 });
 
 /** How a plan is asked for apart from the graph: fewer steps, and what searches may remember from plan to plan. */

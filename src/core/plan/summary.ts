@@ -1,9 +1,8 @@
 import { frameOf } from '../geometry';
 import { leastJointDistance, measureRows, ruleOf } from '../audit';
 import type { SetOut } from '../setout';
-import { sawCuts, type CutRow } from './cutlist';
+import { countStops, sawCuts, type PieceCuts, type StopSettings } from '../cuts';
 import { rackOf, type Rack } from './rack';
-import { stopSettings, type StopSettings } from './stops';
 import type { Plan } from '../given';
 
 /** The few numbers that are always in sight. */
@@ -36,7 +35,7 @@ export const certificateWords = ({ planks, leastPlanks }: Pick<Summary, 'planks'
   planks <= leastPlanks ? 'no plan of these rows has fewer' : `at most ${planks - leastPlanks} fewer in any plan of these rows`;
 
 /** Sums up a plan, by the set-outs of its floors and its cut list. */
-export function summaryOf(plan: Plan, setOuts: readonly { readonly setOut: SetOut }[], cuts: readonly CutRow[]): Summary {
+export function summaryOf(plan: Plan, setOuts: readonly { readonly setOut: SetOut }[], cuts: readonly PieceCuts[]): Summary {
   const strips = setOuts.flatMap(({ setOut }) => setOut.strips.map((s) => s.least));
   const staggers = plan.floors.map((floor) =>
     leastJointDistance(measureRows(floor, frameOf(floor.direction)), Math.max(...plan.planks.map((p) => p.length))),
@@ -55,7 +54,7 @@ export function summaryOf(plan: Plan, setOuts: readonly { readonly setOut: SetOu
     shoulds: plan.findings.filter((f) => f.level === 'should').length,
     doorways: plan.findings.filter((f) => ruleOf(f)?.doorway).length,
     cuts: sawCuts(cuts),
-    stops: stopSettings(cuts),
+    stops: countStops(cuts),
     rack: rackOf(plan.floors),
   };
 }

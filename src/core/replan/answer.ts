@@ -1,6 +1,7 @@
 import { answer } from '../answer';
-import { planText } from '../given';
-import { lay } from '../lay';
+import { good, planText } from '../given';
+import { cutList } from '../cuts';
+import { lay, withWalls } from '../lay';
 import { giveWay as gaveWay } from './giveWay';
 import { replan as replanned } from './replan';
 
@@ -13,6 +14,17 @@ export const replan = answer({
   verb: {
     about: 'what to do from here: the plan for the whole floor, what lies as it lies, the rest from the wood that there is',
     print: ([best], { job }) => planText(best!.plan, job.name),
+  },
+});
+
+/** How what does not lie yet is sawn from the wood that is in hand, by the plan for the rest. */
+export const cutsFromHere = answer({
+  name: 'cutsFromHere',
+  after: { lay, replan },
+  takes: ({ job, log }) => ({ job, log }),
+  work: ({ job }, before) => {
+    const { yard, lying, walls } = before.lay;
+    return good(cutList(withWalls(job, walls), before.replan[0]!.plan, { yard, lies: (key) => lying.has(key) }));
   },
 });
 

@@ -35,7 +35,9 @@ function numbered(all: readonly Met[], plan: Plan, site: Site, named: boolean): 
   const free = new Map(plan.planks.filter((p) => !site.begun.has(p.n)).map((p) => [p.n, p]));
   for (const { bin } of all) free.delete(bin);
   let highest = site.highest;
-  const numbers = new Map<number, number>();
+  // floors of each product count their new planks by themselves
+  const keyOf = ({ need, bin }: Met) => `${need.own.floor.product.name} ${bin}`;
+  const numbers = new Map<string, number>();
   const fits = (n: number, { need }: Met) => {
     const plank = free.get(n);
     const size = need.own.floor.product.planks[need.size]!;
@@ -50,8 +52,8 @@ function numbered(all: readonly Met[], plan: Plan, site: Site, named: boolean): 
   };
   // those that a piece of theirs has a number for come first
   const order = [...all].sort((a, b) => Number(b.need.planned !== null) - Number(a.need.planned !== null));
-  for (const met of order) if (met.bin >= FRESH && !numbers.has(met.bin)) numbers.set(met.bin, numberFor(met));
-  return all.map((met) => ({ ...met, plank: met.bin < 0 ? met.parts[-1 - met.bin]!.plank : (numbers.get(met.bin) ?? met.bin) }));
+  for (const met of order) if (met.bin >= FRESH && !numbers.has(keyOf(met))) numbers.set(keyOf(met), numberFor(met));
+  return all.map((met) => ({ ...met, plank: met.bin < 0 ? met.parts[-1 - met.bin]!.plank : (numbers.get(keyOf(met)) ?? met.bin) }));
 }
 
 /** A piece of the plan in force without its mark. */

@@ -1,11 +1,12 @@
 /** Which wood each piece that is still to be laid is cut from. */
-import { boxOf, grouped, polygonArea, turned } from '../geometry';
+import { boxOf, grouped, polygonArea, turned, type Point } from '../geometry';
 import type { Piece, Plan, Product } from '../given';
-import { isGone, liesIn, onPlank, SAME_PLACE, shareWood, type OnPlank } from '../lay';
+import { holds, shapeOf } from '../cuts';
+import { liesIn, onPlank, SAME_PLACE } from '../lay';
 import { allocate, crowded, piecesOf, reuse, type Blank, type Cut, type Laid } from '../rows';
 import type { FloorToLay, Placed, Stretch } from './ground';
 import type { Joints, Lines } from './joints';
-import { blocksOf, isBox, partBin, type Stock } from './wood';
+import { blocksOf, fitsIn, isPlain, partBin, type Stock, type StockPart } from './wood';
 
 /** A piece that is to be laid, and what it was in the plan in force, where it was in it. */
 export type Need = {
@@ -16,12 +17,12 @@ export type Need = {
   /** which wood a pairing gave it */ readonly paired: number | null;
 };
 
-/** A need and where it is cut from; `bin` is a plank's number, below 0 a sawn part, above {@link FRESH} a plank that has none yet. */
+/** A need and where it is cut from; `bin` is a plank's number, below 0 a part that is in hand, above {@link FRESH} a plank that has none yet. */
 export type Met = {
   readonly need: Need;
   readonly bin: number;
   readonly cut: Piece['cut'];
-  /** the sawn parts that there are: `bin` −1 is the first of them */
+  /** the parts that there are: `bin` −1 is the first of them */
   readonly parts: Stock['parts'];
 };
 
@@ -151,11 +152,12 @@ export function met(sawing: Sawing, first: First): readonly Met[] {
   let fresh = FRESH;
   const places = needs.map((need): { bin: number; cut: Piece['cut'] } => {
     const part = partOf.get(need);
-    if (part !== undefined) return { bin: stock.parts[part]!.plank, cut: stock.parts[part]!.cut };
+    if (part !== undefined) return { bin: partBin(part), cut: stock.parts[part]!.cut };
     const { laid } = need;
-    // a remnant that is laid just as it is has nothing left for a partner
-    const taken = need.paired !== null && need.paired < 0 && used.has(-1 - need.paired);
-    if (first === 'paired' && need.paired !== null && !taken) return { bin: need.paired, cut: laid.box };
+    // a part that is laid just as it is has nothing left for a partner, and one that leans may be too short for it
+    const { paired } = need;
+    const taken = paired !== null && paired < 0 && (used.has(-1 - paired) || !fitsIn(stock, paired, cornersOf(laid)));
+    if (first === 'paired' && paired !== null && !taken) return { bin: paired, cut: laid.box };
     const planned = need.planned && plannedPlace(need, sawing, used);
     if (planned) return planned;
     return { bin: fresh++, cut: onFresh(need, stock) };
@@ -169,10 +171,13 @@ export function met(sawing: Sawing, first: First): readonly Met[] {
     ...(partOf.has(need) ? { fixed: true } : {}),
   });
   const blanks = apart(needs.map(blank), needs, () => fresh++, stock.kerf);
-  const blocks = blocksOf(stock, new Set(used.keys()));
-  const found = reuse([...blanks, ...blocks], stock.sizes, stock.kerf);
+  const found = reuse([...blanks, ...blocksOf(stock)], stock.sizes, stock.kerf, (bin, corners) => fitsIn(stock, bin, corners));
   return needs.map((need, i) => ({ need, bin: found[i]!.plank, cut: found[i]!.box, parts: stock.parts }));
 }
+
+/** The corners of a piece where it lies on a plank of its own. */
+const cornersOf = ({ box: { from, to, low, high }, ring }: Laid): readonly Point[] =>
+  ring?.map(([u, w]): Point => [from + u, low + w]) ?? [[from, low], [to, low], [to, high], [from, high]]; // prettier-ignore
 
 /** Where a piece lies on a plank of its own: at the factory end that it needs. */
 function onFresh({ laid: { box, needs }, size }: Need, { sizes }: Stock): Piece['cut'] {
@@ -189,37 +194,26 @@ function apart(blanks: readonly Blank[], needs: readonly Need[], fresh: () => nu
 }
 
 /** Whether a sawn part is just the piece that is needed. */
-function isSawnSo(part: OnPlank, need: Need): boolean {
+function isSawnSo({ sawn }: StockPart, need: Need): boolean {
   const own = need.planned;
-  if (!own || own.piece.plank !== part.plank) return false;
+  if (!own || !sawn || own.piece.plank !== sawn.plank) return false;
   const { cut } = own.piece;
   const same = (a: number, b: number) => Math.abs(a - b) < SAME_PLACE;
-  return same(cut.from, part.cut.from) && same(cut.to, part.cut.to) && same(cut.low, part.cut.low) && same(cut.high, part.cut.high) && liesIn(onPlank(need.own.direction, own.piece), part); // prettier-ignore
+  return same(cut.from, sawn.cut.from) && same(cut.to, sawn.cut.to) && same(cut.low, sawn.cut.low) && same(cut.high, sawn.cut.high) && liesIn(onPlank(need.own.direction, own.piece), sawn); // prettier-ignore
 }
 
 /** Where a planned piece was to be cut from, if that is still there. */
 function plannedPlace(
-  { planned, own }: Need,
+  { planned, own, size }: Need,
   { stock }: Sawing,
   used: ReadonlyMap<number, Need>,
 ): { bin: number; cut: Piece['cut'] } | null {
   const { piece } = planned!;
-  const begun = stock.begun.find((b) => b.n === piece.plank);
-  if (!begun) return { bin: piece.plank, cut: piece.cut };
-  const part = onPlank(own.direction, piece);
-  if (isGone(begun.gone, piece.cut.from, piece.cut.to)) return null;
-  if ((stock.lies.get(piece.plank) ?? []).some((l) => shareWood(l, part))) return null;
-  const within = stock.parts.findIndex((p) => liesIn(part, p));
-  if (within >= 0) return !used.has(within) && isBox(stock.parts[within]!) ? { bin: partBin(within), cut: piece.cut } : null;
-  // beside a sawn part that is not laid as it is nobody saws nearer than a kerf to its box
-  const near = stock.parts.some(
-    (p, k) => p.plank === piece.plank && (used.has(k) ? shareWood(p, part) : !isClear(p.cut, piece.cut, stock.kerf)),
-  );
-  return near ? null : { bin: piece.plank, cut: piece.cut };
+  if (!stock.begun.has(piece.plank)) return { bin: piece.plank, cut: piece.cut };
+  const { hull } = shapeOf(own.direction, piece, stock.sizes[size]!);
+  const within = stock.parts.findIndex((p, k) => p.plank === piece.plank && isPlain(p) && !used.has(k) && holds(p.ring, hull));
+  return within >= 0 ? { bin: partBin(within), cut: piece.cut } : null;
 }
-
-const isClear = (a: Piece['cut'], b: Piece['cut'], kerf: number): boolean =>
-  Math.max(a.from - b.to, b.from - a.to, a.low - b.high, b.low - a.high) >= kerf - SAME_PLACE;
 
 /** How a pairing cuts the runs whose joints were chosen: their cuts, and from which wood each of its planks is. */
 export type Pairing = { readonly cutsOf: ReadonlyMap<Stretch, readonly Cut[]>; readonly binOf: ReadonlyMap<number, number> };

@@ -37,7 +37,8 @@ export function comesApart(pieces: readonly Sawn[], kerf: number): boolean {
   return false;
 }
 
-function cornersOf({ box, ring }: Sawn): readonly Point[] {
+/** The corners of what is sawn, on its plank. */
+export function cornersOf({ box, ring }: Sawn): readonly Point[] {
   const { from, to, low, high } = box;
   if (ring) return ring.map(([u, w]) => [from + u, low + w]);
   return [

@@ -1,60 +1,67 @@
-import type { Plank } from '../../core/given';
-import type { CutLine } from '../../core/plan';
-import { formatLength, type Display } from '../../core/units';
-import { cornerName } from '../words';
-import type { Drawing, Label } from './shapes';
+import { isStraight, type LineMark, type PieceCuts } from '../../core/cuts';
+import { boxOf, type Point } from '../../core/geometry';
+import { cornerNames, pieceId, pieceWords } from '../words';
+import type { Drawing, Label, Measure } from './shapes';
 
-/** Room around a plank for figures, as a part of its length. */
-const MARGIN = { x: 0.032, y: 0.062 };
-/** Corners this near (mm) to an edge of the plank lie on it. */
-const ON_EDGE = 0.5;
+/** How far figures stand off the wood, and off each other, as a part of its length. */
+const STEP = 0.075;
+const LEAST_LONG = 700;
 
-/** Whether a picture says more than the words: a slanted end, a taper, a shape. */
-export const isDrawn = ({ shape, crosscuts, rip }: CutLine): boolean =>
-  shape !== null || crosscuts.some((c) => c.slant) || (rip !== null && Math.abs(rip.left - rip.right) >= 0.5);
+/** Whether a picture says more than the words: more than square crosscuts. */
+export const isDrawn = ({ cuts }: Pick<PieceCuts, 'cuts'>): boolean =>
+  cuts.some((cut) => !isStraight(cut) || cut.marks[0].from !== cut.marks[1].from || cut.marks[0].read !== cut.marks[1].read);
 
-/** A piece where it lies on its plank, the starting-wall edge at the top, with what is marked. */
-export function plankPicture(line: CutLine, plank: Pick<Plank, 'length' | 'width'>, display: Display): Drawing {
-  const { outline, shape, crosscuts, rip, piece } = line;
-  const [mx, my] = [MARGIN.x * plank.length, MARGIN.y * plank.length];
-  const bare = (mm: number) => formatLength(mm, display, { bare: true });
+/** From where a mark is measured. */
+function startOf(p: Point, { on, from, mm }: LineMark): Point {
+  if (on === 'near' || on === 'far') return [from === 'left' ? p[0] - mm : p[0] + mm, p[1]];
+  return [p[0], from === 'near' ? p[1] - mm : p[1] + mm];
+}
+
+/** A piece in the wood that it is cut from, the starting-wall edge at the top, with every figure that is marked. */
+export function plankPicture(line: PieceCuts): Drawing {
+  const { outline, wood, cuts, piece } = line;
+  const { minX, maxX, minY, maxY } = boxOf(wood);
+  const step = STEP * Math.max(maxX - minX, LEAST_LONG);
   // upwards on the drawing is towards the starting wall
   const at = (along: number, across: number): [number, number] => [along, -across];
-  const corners = outline[0]!;
-  const ends = crosscuts.flatMap(({ slant, from }): Label[] => {
-    if (!slant) return [];
-    const outer = from === 'left' ? Math.max : Math.min;
-    const on = (edge: number) => outer(...corners.filter((p) => Math.abs(p[1] - edge) < ON_EDGE).map((p) => p[0]));
-    const anchor = (x: number) => (x < 2 * mx ? { anchor: 'start' as const } : x > plank.length - 2 * mx ? { anchor: 'end' as const } : {});
-    return [
-      { at: at(on(0), -my * 0.3), text: bare(slant.near), ...anchor(on(0)) },
-      { at: at(on(plank.width), plank.width + my * 0.8), text: bare(slant.far), ...anchor(on(plank.width)) },
-    ];
+  const measures: Measure[] = [];
+  const [rows, labels]: [{ near: number; far: number; left: number; right: number }, Label[]] = [{ near: 0, far: 0, left: 0, right: 0 }, []];
+  for (const cut of cuts) {
+    if (!isStraight(cut)) continue;
+    const [a, b] = cut.marks;
+    const isSame = cut.kind === 'cross' && a.from === b.from && a.read === b.read;
+    cut.marks.forEach((mark, m) => {
+      if (isSame && m === 0) return;
+      const p = cut.line[m]!;
+      const start = startOf(p, mark);
+      const off = ++rows[mark.on] * step;
+      if (mark.on === 'near') measures.push({ from: at(start[0], minY - off), to: at(p[0], minY - off), text: mark.text });
+      else if (mark.on === 'far') measures.push({ from: at(start[0], maxY + off * 0.6), to: at(p[0], maxY + off * 0.6), text: mark.text });
+      else {
+        const x = mark.on === 'left' ? Math.max(minX, p[0]) + off * 0.5 : Math.min(maxX, p[0]) - off * 2.2;
+        measures.push({ from: at(x, start[1]), to: at(x, p[1]), text: mark.text });
+      }
+    });
+  }
+  const names = cornerNames(line);
+  cuts.forEach((cut, k) => {
+    if (isStraight(cut)) return;
+    if (cut.round) labels.push({ at: at(cut.round.centre[0], cut.round.centre[1]), text: '+' });
+    const middle = (axis: 0 | 1) => cut.out.reduce((sum, p) => sum + p[axis], 0) / cut.out.length;
+    for (const [i, { corner }] of cut.marks.entries())
+      labels.push({
+        at: at(corner[0] + (corner[0] < middle(0) ? -0.4 : 0.4) * step, corner[1] + (corner[1] < middle(1) ? -0.1 : 0.4) * step),
+        text: names[k]![i]!,
+      });
   });
-  let k = 0;
-  const named = (shape ?? []).flatMap((ring) => {
-    const middle = (axis: 0 | 1) => ring.reduce((sum, p) => sum + p[axis], 0) / ring.length;
-    return ring.map(([u, w]): Label => ({
-      at: at(u + (u < middle(0) ? -0.65 : 0.65) * mx, w + (w < middle(1) ? -0.25 : 0.8) * my),
-      text: cornerName(k++),
-    }));
-  });
-  const middle = (piece.cut.low + piece.cut.high) / 2 + my * 0.25;
-  const widths: Label[] =
-    rip && !shape
-      ? [
-          { at: at(piece.cut.from + mx * 0.4, middle), text: bare(rip.left), anchor: 'start' },
-          { at: at(piece.cut.to - mx * 0.4, middle), text: bare(rip.right), anchor: 'end' },
-        ]
-      : [];
   return {
-    title: `Piece ${piece.id} on its plank, the starting-wall edge at the top`,
-    box: { minX: -mx, maxX: plank.length + mx, minY: -plank.width - my, maxY: my },
+    title: `${pieceWords(pieceId(piece))} in the wood that it is cut from, the starting-wall edge at the top`,
+    box: { minX: minX - step * 0.4, maxX: maxX + step * 0.4, minY: -maxY - step * (0.7 + 0.6 * rows.far), maxY: -minY + step * (0.4 + rows.near) },
     shapes: [
-      { stuff: 'rest', rings: [[at(0, 0), at(plank.length, 0), at(plank.length, plank.width), at(0, plank.width)]] },
-      { stuff: 'cut', rings: outline.map((ring) => ring.map(([u, w]) => at(u, w))) },
+      { stuff: 'rest', rings: [wood.map(([x, y]) => at(x, y))] },
+      { stuff: 'cut', rings: outline.map((ring) => ring.map(([x, y]) => at(x, y))) },
     ],
-    labels: [...ends, ...named, ...widths],
-    measures: [],
+    labels,
+    measures,
   };
 }

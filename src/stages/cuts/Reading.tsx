@@ -4,9 +4,9 @@ import { Download, Printer } from 'lucide-react';
 import { Fragment, useEffect, useMemo, useRef, useState } from 'react';
 import type { Untippable } from '@/core/edges';
 import { floorText, type Job, type Plan } from '@/core/given';
-import { BATCH_ROWS, plankOf, sawCuts, type CutLine, type CutRow } from '@/core/plan';
-import { formatLength } from '@/core/units';
-import { cutListCsv, cutWords, planSvg, restWords, slideWords, takeWords } from '@/formats';
+import { BATCH_ROWS, sawCuts, type PieceCuts } from '@/core/cuts';
+import { grouped } from '@/core/geometry';
+import { cutListCsv, cutSentences, pieceId, planSvg, restWords, slideWords, takeWords } from '@/formats';
 import {
   choose,
   fetchLog,
@@ -30,7 +30,7 @@ import { PlankDrawing } from '@/ui/sheet/PlankDrawing';
 import styles from './cuts.module.css';
 import { printCuts } from './open';
 
-const NO_ROWS: readonly CutRow[] = [];
+const NO_PIECES: readonly PieceCuts[] = [];
 
 /** Row by row: what to take, what to cut, from which end to mark, what is left. */
 export function Reading() {
@@ -40,7 +40,8 @@ export function Reading() {
   const floor = useFloor()?.floor;
   const summary = useAnswer('summary').value;
   const site = useSite();
-  const rows = asked.value ?? NO_ROWS;
+  const all = asked.value?.pieces ?? NO_PIECES;
+  const rows = useMemo(() => [...grouped(all, (l) => `${l.floor} ${l.row}`).values()], [all]);
   const untippable = useAnswer('edges').value?.untippable;
   const slid = useMemo(() => new Map((untippable ?? []).map((u) => [`${u.floor}/${u.piece}`, u] as const)), [untippable]);
   const pieces = useMemo(() => plan?.floors.flatMap((f) => f.pieces.map((p) => [f.id, p] as const)) ?? [], [plan]);
@@ -51,7 +52,7 @@ export function Reading() {
   return (
     <>
       <ReadingTitle>Saw cuts</ReadingTitle>
-      <BigNumber value={sawCuts(rows)} unit={`in ${rows.length} rows`} />
+      <BigNumber value={sawCuts(all)} unit={`in ${rows.length} rows`} />
       {summary && (
         <Why>
           The stop is set <b>{summary.stops.rowByRow}</b> times cut by cut, {summary.stops.batches} times with {BATCH_ROWS} rows cut ahead.
@@ -69,18 +70,18 @@ export function Reading() {
       {otherPlan && <Why tone="must">Laying is under way by a plan that was changed on site. What is to be sawn now stands in Lay.</Why>}
       {site.trouble && <Why tone="should">{site.trouble}</Why>}
       <Why>Mark each piece turned over its place; the gap is taken off already. Left is left for someone facing the starting wall.</Why>
-      <Out job={job} plan={plan} rows={rows} />
+      <Out job={job} plan={plan} pieces={all} />
       {rows
-        .filter((r) => r.floor === floor.id)
-        .map((row) => (
-          <Row key={row.row} {...row} plan={plan} slid={slid} />
+        .filter(([first]) => first!.floor === floor.id)
+        .map((lines) => (
+          <Row key={lines[0]!.row} lines={lines} plan={plan} slid={slid} />
         ))}
     </>
   );
 }
 
 /** What leaves for paper and other programs. */
-function Out({ job, plan, rows }: { job: Job; plan: Plan; rows: readonly CutRow[] }) {
+function Out({ job, plan, pieces }: { job: Job; plan: Plan; pieces: readonly PieceCuts[] }) {
   const id = useSaving((s) => s.id);
   const name = job.name || 'job';
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -107,7 +108,7 @@ function Out({ job, plan, rows }: { job: Job; plan: Plan; rows: readonly CutRow[
         <Button onClick={() => printCuts('letter')}>
           <Printer size={17} /> Letter
         </Button>
-        <Button onClick={() => download(`${name} cuts.csv`, 'text/csv', cutListCsv(rows, job.display))}>
+        <Button onClick={() => download(`${name} cuts.csv`, 'text/csv', cutListCsv(pieces))}>
           <Download size={17} /> CSV
         </Button>
         <Button onClick={() => download(`${name}.svg`, 'image/svg+xml', planSvg(job, plan))}>
@@ -127,22 +128,22 @@ function Out({ job, plan, rows }: { job: Job; plan: Plan; rows: readonly CutRow[
   );
 }
 
-function Row({ row, lines, plan, slid }: CutRow & { plan: Plan; slid: ReadonlyMap<string, Untippable> }) {
+function Row({ lines, plan, slid }: { lines: readonly PieceCuts[]; plan: Plan; slid: ReadonlyMap<string, Untippable> }) {
   return (
     <Table.Root size="sm" className={styles.cuts}>
       <Table.Caption captionSide="top" className={styles.caption}>
-        Row {row}
+        Row {lines[0]!.row}
       </Table.Caption>
       <Table.Header className="unseen">
         <Table.Row>
-          {['Piece', 'Length', 'Take and cut', 'Cut'].map((title) => (
+          {['Piece', 'Take and cut', 'Cut'].map((title) => (
             <Table.ColumnHeader key={title}>{title}</Table.ColumnHeader>
           ))}
         </Table.Row>
       </Table.Header>
       <Table.Body>
         {lines.map((line) => (
-          <Line key={line.piece.id} line={line} plan={plan} slides={slid.get(`${line.floor}/${line.piece.id}`)} />
+          <Line key={line.piece} line={line} plan={plan} slides={slid.get(line.piece)} />
         ))}
       </Table.Body>
     </Table.Root>
@@ -150,38 +151,55 @@ function Row({ row, lines, plan, slid }: CutRow & { plan: Plan; slid: ReadonlyMa
 }
 
 /** One piece; a line of its own for its picture, where words do not say it all. */
-function Line({ line, plan, slides }: { line: CutLine; plan: Plan; slides: Untippable | undefined }) {
-  const { display } = useJob();
-  const { floor, piece } = line;
-  const chosen = useDeskState(({ choice }) => choice?.kind === 'piece' && choice.floor === floor && choice.piece === piece.id);
-  const ticked = useSite((s) => isSawn(s, floor, piece));
+function Line({ line, plan, slides }: { line: PieceCuts; plan: Plan; slides: Untippable | undefined }) {
+  const { floor } = line;
+  const id = pieceId(line.piece);
+  const piece = plan.floors.find((f) => f.id === floor)?.pieces.find((p) => p.id === id);
+  const chosen = useDeskState(({ choice }) => choice?.kind === 'piece' && choice.floor === floor && choice.piece === id);
+  const ticked = useSite((s) => piece !== undefined && isSawn(s, floor, piece));
   const at = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
     if (chosen) at.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
-  const rest = restWords(line, display);
-  const pick = () => choose(pieceChoice(floor, piece.id));
+  const rest = restWords(line);
+  const pick = () => choose(pieceChoice(floor, id));
   return (
     <Fragment>
       <Table.Row ref={at} data-chosen={chosen || undefined} data-drawn={isDrawn(line) || undefined} onClick={pick}>
-        <Table.Cell className={styles.piece}>{piece.id}</Table.Cell>
-        <Table.Cell className={styles.length}>{formatLength(line.length, display, { bare: true })}</Table.Cell>
+        <Table.Cell className={styles.piece}>{id}</Table.Cell>
         <Table.Cell>
-          {takeWords(line, display)}, {cutWords(line, display)}
-          {rest && <span className="quiet">. {rest}</span>}
+          <CutSteps line={line} />
+          {rest && <div className="quiet">{rest}</div>}
           {slides && <Why tone="should">{slideWords(slides)}</Why>}
         </Table.Cell>
         <Table.Cell className={styles.tick} onClick={(e) => e.stopPropagation()}>
-          <Tick label={`Piece ${piece.id} is cut`} checked={ticked} onTick={(on) => sawn(plan, floor, piece, on)} />
+          <Tick label={`Piece ${id} is cut`} checked={ticked} onTick={(on) => piece && sawn(plan, floor, piece, on)} />
         </Table.Cell>
       </Table.Row>
       {isDrawn(line) && (
         <Table.Row data-chosen={chosen || undefined} onClick={pick}>
-          <Table.Cell colSpan={4} className={styles.picture}>
-            <PlankDrawing line={line} plank={plankOf(plan, piece)} display={display} />
+          <Table.Cell colSpan={3} className={styles.picture}>
+            <PlankDrawing line={line} />
           </Table.Cell>
         </Table.Row>
       )}
     </Fragment>
+  );
+}
+
+/** What is taken, and every cut in its order. */
+function CutSteps({ line }: { line: PieceCuts }) {
+  const steps = cutSentences(line);
+  return (
+    <>
+      <div>Take {takeWords(line)}.</div>
+      {steps.length === 0 && <div>No cut.</div>}
+      {steps.map((step, k) => (
+        <div key={k} className={styles.step}>
+          {steps.length > 1 && `${k + 1}. `}
+          {step}.
+        </div>
+      ))}
+    </>
   );
 }

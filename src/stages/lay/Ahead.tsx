@@ -1,22 +1,21 @@
 'use client';
 import { Table } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { cutAhead, pieceKey } from '@/core/lay';
-import { BATCH_ROWS } from '@/core/plan';
-import { formatLength } from '@/core/units';
-import { cutWords } from '@/formats';
-import { happened, useJob } from '@/ui/desk';
+import { cutAhead } from '@/core/lay';
+import { BATCH_ROWS } from '@/core/cuts';
+import { cutWords, pieceId, takeWords } from '@/formats';
+import { happened } from '@/ui/desk';
 import { NumberField, Tick, Why } from '@/ui/kit';
 import type { InHand } from './hand';
 
 /** The next rows’ cuts in one walk to the saw, in the order in which the stop is set least often. */
 export function Ahead({ hand }: { hand: InHand }) {
-  const { display } = useJob();
   const [rows, setRows] = useState(BATCH_ROWS);
-  const { steps, step, cuts, floor, site } = hand;
+  const { steps, step, cuts, site } = hand;
   const batch = useMemo(() => {
     const next = steps.slice(steps.indexOf(step)).slice(0, rows);
-    return cutAhead(next.flatMap((s) => s.pieces.map((id) => cuts.get(`${s.floor}/${id}`)!)).filter((l) => !site.lying.has(pieceKey(l.floor, l.piece)) && !site.sawn.has(pieceKey(l.floor, l.piece)))); // prettier-ignore
+    const keys = next.flatMap((s) => s.pieces.map((id) => `${s.floor}/${id}`));
+    return cutAhead(keys.flatMap((key) => (site.sawn.has(key) ? [] : (cuts.get(key) ?? []))));
   }, [steps, step, rows, cuts, site]);
   return (
     <>
@@ -33,22 +32,20 @@ export function Ahead({ hand }: { hand: InHand }) {
       <Table.Root size="sm">
         <Table.Body>
           {batch.cuts.map(({ number, line }) => (
-            <Table.Row key={`${line.floor} ${line.piece.id}`}>
+            <Table.Row key={line.piece}>
               <Table.Cell fontWeight="650" fontSize="18px">
                 {number}
               </Table.Cell>
               <Table.Cell>
-                <b>{formatLength(line.length, display)}</b> · {line.piece.id}
-                {line.floor !== floor.id && `, floor ${line.floor}`} ·{' '}
-                {line.take.kind === 'plank' ? `new plank ${line.piece.plank}` : `labelled ${line.piece.id}`}
+                <b>{pieceId(line.piece)}</b>, {line.rooms[0]}: {takeWords(line)}
                 <br />
-                <span className="quiet">{cutWords(line, display)}</span>
+                {cutWords(line)}
               </Table.Cell>
               <Table.Cell>
                 <Tick
-                  label={`Piece ${line.piece.id} is sawn`}
+                  label={`Piece ${pieceId(line.piece)} is sawn`}
                   checked={false}
-                  onTick={() => happened({ what: 'cut', piece: pieceKey(line.floor, line.piece) })}
+                  onTick={() => happened({ what: 'cut', piece: line.piece })}
                 />
               </Table.Cell>
             </Table.Row>

@@ -2,14 +2,14 @@
 import { roomName } from '@/core/given';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import { courseOf, pieceKey, type Due, type PadStrip } from '@/core/lay';
-import { plankOf } from '@/core/plan';
+import { plankOf, type PieceCuts } from '@/core/cuts';
 import { formatLength } from '@/core/units';
-import { cutWords, restWords, slideWords } from '@/formats';
+import { cutFigures, cutSentences, pieceId, restWords, slideWords, takeWords } from '@/formats';
+import { PlankDrawing } from '@/ui/sheet/PlankDrawing';
 import { useAnswer, useJob } from '@/ui/desk';
-import { BigLength, BigText, Button, Why } from '@/ui/kit';
+import { BigText, Button, Why } from '@/ui/kit';
 import { backOneStep, layInHand, layRow, sawInHand } from './actions';
 import type { InHand } from './hand';
-import { PlankInHand } from './PlankInHand';
 import { Strip } from './Strip';
 import { dueWords, fromWhere, wayWords } from './words';
 import styles from './lay.module.css';
@@ -24,10 +24,10 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
   const due = useDue(hand);
   const meant = useMeant(`${floor.id}/${piece.id}`);
   const sawn = site.sawn.has(pieceKey(floor.id, piece));
-  const whole = line.crosscuts.length + line.early.length === 0 && !line.rip && !line.shape;
-  const { take, of } = fromWhere(line, plank.box, display);
+  const whole = line.cuts.length === 0;
+  const { take, of } = fromWhere(line, plank.box);
   const slid = untippable?.find((u) => u.floor === floor.id && u.piece === piece.id);
-  const rest = restWords(line, display);
+  const rest = restWords(line);
   const way = wayWords(step);
   const rooms = job.spaces.filter((s) => floor.spaces.includes(s.id)).map((s) => s.name || s.id);
   const left = pieces.filter((p) => !site.lying.has(pieceKey(floor.id, p)));
@@ -47,28 +47,19 @@ export function RowInHand({ hand, onOtherwise }: { hand: InHand; onOtherwise: ()
           {dueWords(one, (room) => roomName(job, room))}
         </Why>
       ))}
-      <p className={styles.asked}>{sawn ? 'Sawn; lay it' : whole ? 'Lay it' : 'Saw it to'}</p>
-      <div className={styles.big}>{whole ? <BigText>whole plank</BigText> : <BigLength mm={line.length} display={display} />}</div>
       <p className={styles.take}>
-        Take <b>{take}</b> {of}.{' '}
-        {!whole && (
-          <>
-            {sentence(cutWords(line, display))}.{' '}
-            {line.crosscuts.length === 1 && !line.crosscuts[0]!.slant && (
-              <>The {line.crosscuts[0]!.from === 'left' ? 'right' : 'left'} end is sawn off.</>
-            )}
-          </>
-        )}
+        Take <b>{take}</b> {of}.
       </p>
+      <Cuts line={line} sawn={sawn} />
       {slid && <Why tone="should">{slideWords(slid)}</Why>}
-      {!whole && <PlankInHand line={line} plank={plank} display={display} />}
+      {!whole && <PlankDrawing line={line} always />}
       {rest !== '' && (
         <p className={styles.quiet}>
-          <b>Write on the rest</b> {restLabel(line) ?? 'waste'}: {rest}
+          <b>Label what falls off</b> {rest}
         </p>
       )}
       <p className={styles.quiet}>
-        <b>Next</b> {nextWords(hand, display)}
+        <b>Next</b> {nextWords(hand)}
       </p>
       <div className={styles.presses}>
         <Button className={styles.press} onClick={sawInHand} disabled={sawn || whole}>
@@ -127,13 +118,34 @@ function useDue({ plan, steps, step }: InHand): readonly Due[] {
   return all[steps.indexOf(step)]?.due ?? step.due;
 }
 
-const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
-
-/** What is stuck on a remainder: the piece that it becomes. */
-const restLabel = (line: InHand['line']): string | null => line.remainders.find((r) => r.becomes !== null)?.becomes ?? null;
+/** The figures of the first cut as the biggest thing there is, and every cut in its order. */
+function Cuts({ line, sawn }: { line: PieceCuts; sawn: boolean }) {
+  const steps = cutSentences(line);
+  if (sawn || steps.length === 0)
+    return (
+      <>
+        <p className={styles.asked}>{sawn ? 'Sawn: lay it' : 'Lay it'}</p>
+        <div className={styles.big}>
+          <BigText>{sawn ? pieceId(line.piece) : line.take.from === 'new' ? 'whole plank' : 'as it is'}</BigText>
+        </div>
+      </>
+    );
+  return (
+    <>
+      <div className={styles.big}>
+        <BigText>{cutFigures(line.cuts[0]!).join(' / ')}</BigText>
+      </div>
+      <ol className={styles.steps}>
+        {steps.map((step, k) => (
+          <li key={k}>{step}.</li>
+        ))}
+      </ol>
+    </>
+  );
+}
 
 /** The pieces that come after the one in hand, in this row or the next. */
-function nextWords({ pieces, piece, cuts, floor, steps, step, plan }: InHand, display: Parameters<typeof formatLength>[1]): string {
+function nextWords({ pieces, piece, cuts, floor, steps, step }: InHand): string {
   const later = pieces.slice(pieces.indexOf(piece) + 1);
   const following =
     later.length > 0 ? later : (steps[steps.indexOf(step) + 1]?.pieces ?? []).flatMap((id) => floor.pieces.find((p) => p.id === id) ?? []);
@@ -145,14 +157,15 @@ function nextWords({ pieces, piece, cuts, floor, steps, step, plan }: InHand, di
     wholes = 0;
   };
   for (const p of following) {
-    const line = cuts.get(pieceKey(floor.id, p))!;
-    const size = plankOf(plan, p);
-    if (line.length > size.length - 0.5 && !line.rip && !line.shape) {
+    const line = cuts.get(pieceKey(floor.id, p));
+    if (!line) continue;
+    if (line.cuts.length === 0 && line.take.from === 'new') {
       wholes++;
       continue;
     }
     flush();
-    words.push(`${formatLength(line.length, display)} ${line.take.kind === 'plank' ? 'of a new one' : `labelled ${p.id}`}`);
+    const figures = line.cuts[0] ? cutFigures(line.cuts[0]).join(' / ') : 'no cut';
+    words.push(`${figures}, ${takeWords(line)}`);
   }
   flush();
   return `${later.length > 0 ? '' : `row ${following[0]!.row}: `}${words.join(', then ')}`;

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Event, Job, Piece, Plan, PlanFloor } from '@/core/given';
-import { courseOf, inOrder, pieceKey, stepInHand, type Site, type Step } from '@/core/lay';
-import { cutLines, type CutLine } from '@/core/plan';
+import { courseOf, pieceKey, stepInHand, type Site, type Step } from '@/core/lay';
+import { cutLister, type CutList, type CutLister, type PieceCuts } from '@/core/cuts';
 import { useJob, useSite } from '@/ui/desk';
 
 /** What is in hand on site: the step, its pieces, the one that is next, and how each is cut. */
@@ -13,12 +13,13 @@ export type InHand = {
   readonly floor: PlanFloor;
   readonly pieces: readonly Piece[];
   readonly piece: Piece;
-  readonly line: CutLine;
-  readonly cuts: ReadonlyMap<string, CutLine>;
+  readonly line: PieceCuts;
+  /** how each piece that does not lie is sawn, by its key */
+  readonly cuts: ReadonlyMap<string, PieceCuts>;
 };
 
 const courses = new WeakMap<Plan, { readonly job: Job; readonly steps: readonly Step[] }>();
-const lists = new WeakMap<Plan, { readonly laying: Job['laying']; readonly cuts: ReadonlyMap<string, CutLine> }>();
+const listers = new WeakMap<Plan, { readonly job: Job; readonly list: CutLister }>();
 
 /** The steps of a plan, worked out once. */
 export function stepsOf(plan: Plan, job: Job): readonly Step[] {
@@ -30,14 +31,13 @@ export function stepsOf(plan: Plan, job: Job): readonly Step[] {
   return steps;
 }
 
-/** How each piece of a plan is cut in the order in which rooms are laid, worked out once. */
-export function cutsOf(plan: Plan, job: Job): ReadonlyMap<string, CutLine> {
-  const known = lists.get(plan);
-  if (known && known.laying === job.laying) return known.cuts;
-  const lines = cutLines(plan, inOrder(plan, stepsOf(plan, job)), job.kerf);
-  const cuts = new Map(lines.map((l) => [`${l.floor}/${l.piece.id}`, l] as const));
-  lists.set(plan, { laying: job.laying, cuts });
-  return cuts;
+/** How each piece that does not lie is sawn from the wood in hand, in the order in which rooms are laid. */
+export function cutsOf(site: Site, plan: Plan, job: Job): CutList {
+  const known = listers.get(plan);
+  const { list } = known?.job === job ? known : { list: cutLister(job, plan) };
+  if (known?.job !== job) listers.set(plan, { job, list });
+  const order = stepsOf(plan, job).flatMap((s) => s.pieces.map((id) => `${s.floor}/${id}`));
+  return list({ yard: site.yard, lies: (key) => site.lying.has(key), order });
 }
 
 /** What is in hand; null before laying began, and when all lies. */
@@ -55,7 +55,7 @@ export function inHand(site: Site | null, job: Job): InHand | null {
   const byId = new Map(floor.pieces.map((p) => [p.id, p]));
   const pieces = step.pieces.map((id) => byId.get(id)!);
   const piece = pieces.find((p) => !lies(floor.id, p.id))!;
-  const cuts = cutsOf(plan, job);
+  const cuts = new Map(cutsOf(site, plan, job).pieces.map((l) => [l.piece, l] as const));
   return { plan, site, steps, step, floor, pieces, piece, line: cuts.get(pieceKey(floor.id, piece))!, cuts };
 }
 

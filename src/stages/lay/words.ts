@@ -1,19 +1,25 @@
 import { roomName, type Event, type Job, type Plan } from '@/core/given';
 import type { Due, OnRack, Step } from '@/core/lay';
-import type { CutLine } from '@/core/plan';
+import type { PieceCuts } from '@/core/cuts';
 import type { Changes, GivingWay } from '@/core/replan';
 import { formatLength, type Display } from '@/core/units';
-import { pieceWords } from '@/formats';
+import { pieceId, pieceWords } from '@/formats';
 
 /** What an offcut is called on the rack: its plank, and the factory end that it keeps. */
 export const rackName = ({ plank, hand }: Pick<OnRack, 'plank' | 'hand'>): string =>
   `${plank}${hand === 'left' ? 'L' : hand === 'right' ? 'R' : hand === 'both' ? '' : 'M'}`;
 
 /** From where a piece comes: the label that is stuck on it, or a new plank and its box. */
-export function fromWhere(line: CutLine, box: number | undefined, display: Display): { readonly take: string; readonly of: string } {
-  if (line.take.kind === 'offcut')
-    return { take: line.piece.id, of: `from the rack (${formatLength(line.take.length, display)}, of plank ${line.piece.plank})` };
-  return { take: `a new plank`, of: `number ${line.piece.plank}${box === undefined ? '' : `, from box ${box}`}` };
+export function fromWhere({ take, plank }: Pick<PieceCuts, 'take' | 'plank'>, box: number | undefined): { readonly take: string; readonly of: string } {
+  switch (take.from) {
+    case 'new':
+      return { take: 'a new plank', of: `number ${plank.n}${box === undefined ? '' : `, from box ${box}`}` };
+    case 'sawn':
+      return { take: pieceId(take.left), of: 'sawn already' };
+    case 'offcut':
+    case 'found':
+      return { take: take.label, of: 'from the offcuts kept' };
+  }
 }
 
 /** Numbers as they are said: 1–4, 7, 9. */

@@ -1,11 +1,13 @@
 'use client';
 import { Eye } from 'lucide-react';
 import { useMemo } from 'react';
-import { sourceOf, sourceText, type Job, type Plank } from '@/core/given';
-import { certificateWords, equalFaces, plankOf, takesOf, type CutLine } from '@/core/plan';
+import { sourceOf, sourceText } from '@/core/given';
+import { isStraight, type PieceCuts } from '@/core/cuts';
+import { grouped } from '@/core/geometry';
+import { certificateWords, equalFaces, takesOf } from '@/core/plan';
 import { mixesLengths } from '@/core/rows';
 import { formatLength } from '@/core/units';
-import { cutWords, restWords, takeWords } from '@/formats';
+import { cutWords, pieceId, pieceWords, restWords, takeWords } from '@/formats';
 import { choose, pieceChoice, useAnswer, useChosen, useFloor, useJob, usePlan, type Chosen, type FloorAtHand } from '@/ui/desk';
 import { BigLength, BigText, Button, Choice, Folds, Lines, ReadingTitle, Stops, Why } from '@/ui/kit';
 import { PlankDrawing } from '@/ui/sheet/PlankDrawing';
@@ -32,8 +34,8 @@ function RowsReading(here: FloorAtHand) {
   const { floor } = here;
   const job = useJob();
   const chosen = useChosen();
-  const rows = (useAnswer('cuts').value ?? []).filter((r) => r.floor === floor.id);
   const summary = useAnswer('summary').value;
+  const rows = usePlanRows(floor.id);
   return (
     <>
       <Number {...here} chosen={chosen} />
@@ -71,7 +73,7 @@ function RowsReading(here: FloorAtHand) {
             says: summary ? `${summary.rack.greatest} at most` : '',
             content: <RackPart job={job} {...here} />,
           },
-          { name: 'rows', title: 'Rows', says: `${rows.length}`, content: <RowList {...here} /> },
+          { name: 'rows', title: 'Rows', says: `${rows}`, content: <RowList {...here} /> },
         ]}
       />
     </>
@@ -86,9 +88,9 @@ function Number({ floor, chosen }: FloorAtHand & { chosen: Chosen | null }) {
   const cuts = useAnswer('cuts').value;
   const line =
     chosen?.kind === 'piece'
-      ? cuts?.flatMap((r) => r.lines).find((l) => l.floor === chosen.floor.id && l.piece.id === chosen.piece.id)
+      ? cuts?.pieces.find((l) => l.piece === `${chosen.floor.id}/${chosen.piece.id}`)
       : undefined;
-  if (plan && line) return <PieceReading line={line} plank={plankOf(plan, line.piece)} display={display} />;
+  if (plan && line) return <PieceReading line={line} />;
   const least = summary.value?.staggerOf[floor.id];
   const limit = floor.product.limits.stagger;
   return (
@@ -166,11 +168,8 @@ function RowList({ floor }: FloorAtHand) {
         Numbers on the pieces: planks that give two; like numbers are one plank.
       </Why>
       <Lines>
-        {(cuts ?? [])
-          .filter((r) => r.floor === floor.id)
-          .map(({ row, lines }) => {
-            const start = lines[0];
-            if (!start) return null;
+        {[...grouped((cuts?.pieces ?? []).filter((l) => l.floor === floor.id), (l) => l.row)].map(([row, lines]) => {
+            const start = lines[0]!;
             return (
               <li key={row}>
                 <Button
@@ -182,7 +181,7 @@ function RowList({ floor }: FloorAtHand) {
                   py="1"
                   justifyContent="space-between"
                   fontWeight="400"
-                  onClick={() => choose(pieceChoice(start.floor, start.piece.id))}
+                  onClick={() => choose(pieceChoice(start.floor, pieceId(start.piece)))}
                 >
                   <span style={{ textAlign: 'left', whiteSpace: 'normal' }}>
                     <b style={{ marginRight: 10 }}>{row}</b>
@@ -191,7 +190,7 @@ function RowList({ floor }: FloorAtHand) {
                       {dealt(row)}
                     </span>
                   </span>
-                  <b>{formatLength(start.length, job.display)}</b>
+                  <b>{firstFigure(start)}</b>
                 </Button>
               </li>
             );
@@ -202,37 +201,46 @@ function RowList({ floor }: FloorAtHand) {
 }
 
 /** What a row begins with. */
-function begins({ take, crosscuts, early }: CutLine): string {
-  if (take.kind === 'offcut') return `offcut of row ${take.of.split('.')[0]}`;
-  return crosscuts.length + early.length === 0 ? 'whole plank' : 'new plank';
+function begins({ take, cuts }: PieceCuts): string {
+  if (take.from === 'offcut') return take.left === null ? 'offcut' : `offcut of row ${pieceId(take.left).split('.')[0]}`;
+  return cuts.length === 0 ? 'whole plank' : 'new plank';
 }
 
-type PieceProps = { line: CutLine; plank: Plank; display: Job['display'] };
+/** What its first cut is marked by. */
+function firstFigure({ cuts }: PieceCuts): string {
+  const first = cuts.find(isStraight);
+  return first ? [...new Set(first.marks.map((m) => m.text))].join(' / ') : '';
+}
 
-/** One piece: its length, its plank, where its remainder goes. */
-function PieceReading({ line, plank, display }: PieceProps) {
-  const rest = restWords(line, display);
+/** One piece: how it is cut, and where its offcuts go. */
+function PieceReading({ line }: { line: PieceCuts }) {
+  const rest = restWords(line);
   return (
     <>
       <ReadingTitle>
-        Row {line.piece.row}, piece {line.piece.id.split('.')[1]}, of plank {line.piece.plank}
+        {pieceWords(pieceId(line.piece)).replace('row', 'Row')}, of plank {line.plank.n}
       </ReadingTitle>
-      <BigLength mm={line.length} display={display} />
+      <BigText>{firstFigure(line) || (line.cuts.length === 0 ? 'whole plank' : 'cut to shape')}</BigText>
       <Why>
-        Take {takeWords(line, display)}; {cutWords(line, display)}.
+        Take {takeWords(line)}. {cutWords(line)}.
       </Why>
-      <PlankDrawing line={line} plank={plank} display={display} />
+      <PlankDrawing line={line} />
       {rest && <Why>{rest}.</Why>}
       <Stops>
-        {line.remainders
-          .filter((r) => r.becomes !== null)
-          .map((r) => (
-            <Button key={r.becomes} onClick={() => choose(pieceChoice(r.floor!, r.becomes!))}>
-              Show its other piece
-            </Button>
-          ))}
+        {line.leaves.flatMap(({ becomes }) =>
+          becomes === null
+            ? []
+            : [
+                <Button key={becomes} onClick={() => choose(pieceChoice(becomes.slice(0, becomes.lastIndexOf('/')), pieceId(becomes)))}>
+                  Show {pieceWords(pieceId(becomes))}
+                </Button>,
+              ],
+        )}
         <Button onClick={() => choose(null)}>Back to the floor</Button>
       </Stops>
     </>
   );
 }
+
+/** How many rows a floor has in the plan. */
+const usePlanRows = (floor: string): number => usePlan()?.floors.find((f) => f.id === floor)?.rows.length ?? 0;

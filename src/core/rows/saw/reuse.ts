@@ -3,9 +3,9 @@
  * serves several short ones, the rest beside a tapered or notched piece, a closet's pieces from what others leave. Here pieces move, as boxes
  * on their planks, until planks stand empty that need not be opened.
  */
-import { polygonArea } from '../../geometry';
+import { polygonArea, type Point } from '../../geometry';
 import { lapBetween, type Slants } from '../slants';
-import { comesApart, type Sawn, SAWN_ALIKE } from '../../wood';
+import { comesApart, cornersOf, type Sawn, SAWN_ALIKE } from '../../wood';
 import type { Piece } from '../../given';
 
 type Box = Piece['cut'];
@@ -57,9 +57,15 @@ function startsOf(stretch: number, plank: number, [near, far]: readonly [boolean
  *
  * @param sizes length and width of each size
  * @param kerf mm
+ * @param fits whether what is left of a plank holds these corners
  * @returns each blank's place; planks keep their numbers, so that those of emptied ones are missing
  */
-export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: number): readonly Place[] {
+export function reuse(
+  blanks: readonly Blank[],
+  sizes: readonly Size[],
+  kerf: number,
+  fits: (plank: number, corners: readonly Point[]) => boolean = () => true,
+): readonly Place[] {
   const places: Place[] = blanks.map(({ plank, box }) => ({ plank, box }));
   const areas = blanks.map((b) => (b.ring ? polygonArea([b.ring]) : longOf(b) * wideOf(b)));
   /** the least of its length that a blank takes for itself alone */
@@ -112,6 +118,7 @@ export function reuse(blanks: readonly Blank[], sizes: readonly Size[], kerf: nu
         );
         if (
           clear &&
+          fits(bin.n, cornersOf({ ring: blank.ring, box })) &&
           comesApart([...bin.items.map((k) => ({ ring: blanks[k]!.ring, box: places[k]!.box })), { ring: blank.ring, box }], kerf)
         )
           return box;
