@@ -5,7 +5,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { floorsOf } from '../src/core/floors';
 import { type Job, newJob, type Plan, SCHOOLS } from '../src/core/given';
-import { cutList, planJob, rackOf, stopSettings } from '../src/core/plan';
+import { countStops, cutList } from '../src/core/cuts';
+import { planJob, rackOf } from '../src/core/plan';
 import { randomFrom } from '../src/core/rows';
 import { untruths } from '../test/truth';
 import { houses } from './houses';
@@ -40,7 +41,7 @@ function measureSet(name: string, jobs: readonly Job[]): void {
   const planks = made.map((m) => m.plan.totals.planks);
   const gaps = made.map((m, i) => planks[i]! - (m.plan.totals.leastPlanks ?? 0));
   const racks = made.map((m) => rackOf(m.plan.floors));
-  const stops = made.map((m) => stopSettings(cutList(m.plan, m.job.kerf)));
+  const stops = made.map((m) => countStops(cutList(m.job, m.plan).pieces));
   console.log(
     `${name}: planks ${sum(planks)}${jobs.length >= 12 ? ` (first 12: ${sum(planks.slice(0, 12))})` : ''}, ÷ bound ${(sum(planks) / (sum(planks) - sum(gaps))).toFixed(4)}, proven fewest ${gaps.filter((g) => g === 0).length} of ${jobs.length}, within one ${gaps.filter((g) => g <= 1).length}; limits broken ${broken}`,
   );

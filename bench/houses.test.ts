@@ -2,8 +2,10 @@ import { createAsker } from '../src/core/answer';
 import { beneath } from '../src/core/beneath';
 import { floorsOf } from '../src/core/floors';
 import { PRESET_MATERIALS, readJob } from '../src/core/given';
-import { cutList, planJob, type CutLine } from '../src/core/plan';
+import { cutList } from '../src/core/cuts';
+import { planJob } from '../src/core/plan';
 import { layerUntruths, type PrintedBeneath } from '../test/layers';
+import { missawn } from '../test/sawn';
 import { untruths } from '../test/truth';
 import { houses } from './houses';
 
@@ -13,12 +15,8 @@ test.each(houses(8, 3).map((job) => [job.name, job] as const))('%s: the plan hol
   const floors = floorsOf(job);
   if (!plan.ok || !floors.ok) throw new Error(JSON.stringify(plan.ok ? floors : plan.problems));
   expect(untruths(job, floors.value, plan.value)).toEqual([]);
-  // who follows the cut list finds every piece whole: only the halves of a place that a wall splits are cut from one another
-  const lines = cutList(plan.value, job.kerf).flatMap((r) => r.lines);
-  const lost = lines.filter(({ take, piece }) => take.kind === 'offcut' && take.of === piece.id);
-  const halves = ({ piece, floor }: CutLine) =>
-    lines.some((l) => l.piece !== piece && l.floor === floor && l.piece.row === piece.row && l.piece.plank === piece.plank);
-  expect(lost.filter((l) => !halves(l)).map((l) => l.piece.id)).toEqual([]);
+  // who follows the cut list ends with every piece
+  expect(missawn(job, plan.value, cutList(job, plan.value))).toEqual([]);
 });
 
 test('where a row straddles a wall, no strip of it ends in a piece that is too short', () => {

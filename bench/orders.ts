@@ -9,6 +9,7 @@ import { ANSWERS } from '../src/core/answers';
 import { calendarOf, clockOf, crewOf, scheduled, type Duty } from '../src/core/days';
 import { PRESET_KITS, PRESET_MATERIALS, readLogText, type Job } from '../src/core/given';
 import { randomFrom } from '../src/core/rows';
+import { pieceId } from '../src/formats/words';
 import { makePack } from '../src/pack/make';
 import { readPdf } from '../test/pdf';
 import { dayUntruths, earliestFinish, smallSchedule, type PrintedDays } from '../test/days';
@@ -92,7 +93,7 @@ export function measurePack(): void {
     const given = { job, log: [] };
     const cuts = createAsker().ask(ANSWERS.cuts, given);
     if (!cuts.ok) throw new Error('no cuts');
-    const ids = cuts.value.flatMap((r) => r.lines.map((l) => l.piece.id));
+    const ids = cuts.value.pieces.map((l) => pieceId(l.piece));
     const text = run('pdftotext', '-layout', out, '-');
     const words = text.error ? null : new Set(text.stdout.split(/\s+/));
     const says = (command: string, ...args: string[]) => {

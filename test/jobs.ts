@@ -29,7 +29,12 @@ function productBy(draw: Draw, n: number): Product {
       : kind < 0.8
         ? [1, 0.75, 0.5].map((by) => ({ length: Math.round(length * by), width, share: by === 1 ? 0.5 : 0.25 }))
         : [width, Math.round(width * 0.7), width + 40].map((w) => ({ length, width: w, share: 0.333 }));
-  const sequence = kind < 0.8 ? undefined : draw.chance(0.5) ? planks.map((p) => p.width) : [planks[0]!.width, planks[2]!.width, planks[1]!.width, planks[0]!.width];
+  const sequence =
+    kind < 0.8
+      ? undefined
+      : draw.chance(0.5)
+        ? planks.map((p) => p.width)
+        : [planks[0]!.width, planks[2]!.width, planks[1]!.width, planks[0]!.width];
   const gap = draw.pick([8, 8, 0, 5, 10, 13]);
   return {
     ...product,
@@ -38,7 +43,13 @@ function productBy(draw: Draw, n: number): Product {
     ...(sequence ? { widthSequence: sequence } : {}),
     perBox: draw.between(5, 11),
     prints: draw.between(2, 6),
-    limits: { ...product.limits, gap, stagger: draw.pick([20, 150, 300]), endPiece: draw.pick([150, 300, 460]), rip: draw.pick([30, 50, 65]) },
+    limits: {
+      ...product.limits,
+      gap,
+      stagger: draw.pick([20, 150, 300]),
+      endPiece: draw.pick([150, 300, 460]),
+      rip: draw.pick([30, 50, 65]),
+    },
   };
 }
 
@@ -77,11 +88,16 @@ function obstaclesBy(draw: Draw, a: number, b: number, gap: number): Obstacle[] 
   const found: Obstacle[] = [];
   const add = (kind: Obstacle['kind'], outline: Ring, own?: number) =>
     found.push({ id: `o${found.length + 1}`, kind, outline, ...(own === undefined ? {} : { gap: own }) });
-  if (draw.chance(0.3)) add('pipe', circle(draw.between(300, a - 300), draw.between(300, b - 300), draw.between(8, 30), draw.pick([8, 12, 24])));
+  if (draw.chance(0.3))
+    add('pipe', circle(draw.between(300, a - 300), draw.between(300, b - 300), draw.between(8, 30), draw.pick([8, 12, 24])));
   if (draw.chance(0.2)) add('post', circle(draw.between(600, a - 600), draw.between(500, b - 500), draw.between(60, 200), 30));
   if (draw.chance(0.25)) add('register', box(draw.between(300, a - 700), draw.between(300, b - 500), 300, draw.between(60, 150)), 3);
   if (draw.chance(0.2)) add('hearth', box(draw.between(500, a - 1300), 0, draw.between(400, 800), draw.between(200, 400)));
-  if (draw.chance(0.15)) add('hearth', circle(a / 2, 0, draw.between(300, 500), 40).filter(([, y]) => y > -1e-6));
+  if (draw.chance(0.15))
+    add(
+      'hearth',
+      circle(a / 2, 0, draw.between(300, 500), 40).filter(([, y]) => y > -1e-6),
+    );
   if (draw.chance(0.2)) {
     // two gaps from the wall, touching it, or touching each other
     const [x, off] = [draw.between(300, a - 1100), draw.pick([2 * gap, 0, gap])];
@@ -102,7 +118,12 @@ function ringOfRooms(draw: Draw): Pick<Job, 'spaces' | 'openings'> {
     { id: 'w', name: 'West', outline: box(0, w + t, w, b - 2 * w - 2 * t) },
     { id: 'e', name: 'East', outline: box(a - w, w + t, w, b - 2 * w - 2 * t) },
   ];
-  const door = (id: string, x: number, y: number, between: [string, string]) => ({ id, between, outline: box(x, y, w - 200, t), finish: 'through' as const });
+  const door = (id: string, x: number, y: number, between: [string, string]) => ({
+    id,
+    between,
+    outline: box(x, y, w - 200, t),
+    finish: 'through' as const,
+  });
   return {
     spaces,
     openings: [
@@ -132,9 +153,19 @@ function drawnJob(random: Random, name: string): Job | null {
     // rooms below the first, each behind a doorway
     for (let k = 2, x = 100; k <= 3 && draw.chance(0.55) && x + 1300 < a; k++) {
       const [t, width, depth] = [draw.between(60, 160), draw.between(1000, Math.min(2600, a - x)), draw.between(900, 2600)];
-      spaces.push({ id: `r${k}`, name: draw.pick(['Tea kitchen', 'Book store', 'Porch']), ...(draw.chance(0.5) ? { tag: `R${k}` } : {}), outline: box(x, -t - depth, width, depth) });
+      spaces.push({
+        id: `r${k}`,
+        name: draw.pick(['Tea kitchen', 'Book store', 'Porch']),
+        ...(draw.chance(0.5) ? { tag: `R${k}` } : {}),
+        outline: box(x, -t - depth, width, depth),
+      });
       const door = draw.between(600, 850);
-      openings.push({ id: `d${k}`, between: ['r1', `r${k}`], outline: box(x + 80, -t, door, t), finish: draw.pick(['through', 'through', 't-mould', 'reducer', 'stop']) });
+      openings.push({
+        id: `d${k}`,
+        between: ['r1', `r${k}`],
+        outline: box(x + 80, -t, door, t),
+        finish: draw.pick(['through', 'through', 't-mould', 'reducer', 'stop']),
+      });
       x += width + 120;
     }
   }
@@ -147,8 +178,17 @@ function drawnJob(random: Random, name: string): Job | null {
     return [u * cos - y * sin + dx!, u * sin + y * cos + dy!].map((v) => Math.round(v * 1000) / 1000) as [number, number];
   };
   const all = { ring: (r: readonly Point[]): Ring => r.map(put) };
-  const direction = draw.pick(['auto' as const, 0, 90, 30, Math.round(angle * 1e6) / 1e6, (Math.round(angle * 1e6) / 1e6 + 180) % 360, draw.between(0, 359)]);
-  const own = draw.chance(0.5) && spaces.length > 1 ? spaces.slice(1).map((s, k) => ({ space: s.id, product: products[1 + (k % 2)]! })) : [];
+  const direction = draw.pick([
+    'auto' as const,
+    0,
+    90,
+    30,
+    Math.round(angle * 1e6) / 1e6,
+    (Math.round(angle * 1e6) / 1e6 + 180) % 360,
+    draw.between(0, 359),
+  ]);
+  const own =
+    draw.chance(0.5) && spaces.length > 1 ? spaces.slice(1).map((s, k) => ({ space: s.id, product: products[1 + (k % 2)]! })) : [];
   const product = products[0]!;
   return {
     ...job,

@@ -2,7 +2,21 @@
  * Saws every plank as a cut list says, by means of its own: wood is whatever polygon is left after the strips of kerf are taken out, marks are measured on it
  * with a tape, pieces are compared with the plan. Gives a sentence for everything that is not so.
  */
-import { boxOf, difference, distanceToSegment, frameOf, insidePolygon, intersection, polygonArea, turned, turnedPolygon, type MultiPolygon, type Point, type Polygon, type Ring } from '@/core/geometry';
+import {
+  boxOf,
+  difference,
+  distanceToSegment,
+  frameOf,
+  insidePolygon,
+  intersection,
+  polygonArea,
+  turned,
+  turnedPolygon,
+  type MultiPolygon,
+  type Point,
+  type Polygon,
+  type Ring,
+} from '@/core/geometry';
 import { isStraight, type CutList, type LineMark, type Measure, type PieceCuts, type ShapedCut, type StraightCut } from '@/core/cuts';
 import type { Job, Piece, Plan } from '@/core/given';
 import { onPlank, type Site } from '@/core/lay';
@@ -11,10 +25,16 @@ type Say = (text: string) => void;
 const NEAR = 0.06;
 
 /** What is not so of a cut list for a plan, from the beginning or from what stands on site. */
-export function missawn(job: Pick<Job, 'kerf' | 'display' | 'spaces' | 'layouts' | 'product'>, plan: Plan, list: CutList, site?: Site): string[] {
+export function missawn(
+  job: Pick<Job, 'kerf' | 'display' | 'spaces' | 'layouts' | 'product'>,
+  plan: Plan,
+  list: CutList,
+  site?: Site,
+): string[] {
   const said: string[] = [];
   const planned = inOrder(plan).filter((p) => !site?.lying.has(p.key));
-  if (planned.map((p) => p.key).join() !== list.pieces.map((p) => p.piece).join()) said.push('the pieces are not those of the plan in order');
+  if (planned.map((p) => p.key).join() !== list.pieces.map((p) => p.piece).join())
+    said.push('the pieces are not those of the plan in order');
   const byKey = new Map(planned.map((p) => [p.key, p]));
   const rack = new Map<string, { plank: number; wood: Polygon; left: string; becomes: string | null }>();
   const begun = new Set<number>(site?.begun.keys());
@@ -44,12 +64,16 @@ export function missawn(job: Pick<Job, 'kerf' | 'display' | 'spaces' | 'layouts'
         say(`takes ${label}, which is not there`);
         continue;
       }
-      if (own.take.from === 'offcut' && found.left !== '' && own.take.left !== found.left) say(`says that ${own.take.left} left ${label}, and ${found.left} did`);
+      if (own.take.from === 'offcut' && found.left !== '' && own.take.left !== found.left)
+        say(`says that ${own.take.left} left ${label}, and ${found.left} did`);
       if (own.take.from !== 'sawn' && found.becomes !== own.piece) say(`takes ${label}, which becomes ${found.becomes}`);
       rack.delete(label);
       wood = found.wood;
     }
-    const later = list.pieces.slice(i + 1).filter((p) => p.plank.n === own.plank.n).map((p) => ({ key: p.piece, shape: byKey.get(p.piece)!.shape }));
+    const later = list.pieces
+      .slice(i + 1)
+      .filter((p) => p.plank.n === own.plank.n)
+      .map((p) => ({ key: p.piece, shape: byKey.get(p.piece)!.shape }));
     const inWood = later.filter((l) => shared(l.shape, [wood]) > polygonArea(l.shape) / 2);
     const { offs, block, ways } = sawThrough(own, wood, list.kerf, say, job.display);
     wood = shapeOut(own, block, say, job.display);
@@ -75,12 +99,14 @@ export function missawn(job: Pick<Job, 'kerf' | 'display' | 'spaces' | 'layouts'
         if (labels.has(leaf.label)) say(`two offcuts are called ${leaf.label}`);
         labels.add(leaf.label);
         const first = list.pieces.find((p) => p.piece === (next ?? own.piece))!.rooms[0]!;
-        if (!job.spaces.some((s) => s.name === first && leaf.label!.startsWith(s.tag || first))) say(`${leaf.label} does not name ${first}`);
+        if (!job.spaces.some((s) => s.name === first && leaf.label!.startsWith(s.tag || first)))
+          say(`${leaf.label} does not name ${first}`);
         rack.set(leaf.label, { plank: own.plank.n, wood: part, left: own.piece, becomes: next });
       }
     }
     for (const l of inWood) {
-      if (!offs.some(({ wood: part }) => shared(l.shape, [part]) > polygonArea(l.shape) - 0.06 * roundOf(l.shape) - 1)) say(`spoils or parts ${l.key}`);
+      if (!offs.some(({ wood: part }) => shared(l.shape, [part]) > polygonArea(l.shape) - 0.06 * roundOf(l.shape) - 1))
+        say(`spoils or parts ${l.key}`);
     }
     for (const { cut } of own.leaves) if (!offs.some((o) => o.cut === cut)) say(`nothing falls off at cut ${cut}`);
   }
@@ -93,10 +119,8 @@ function handIsTrue(site: Site, { inHand }: CutList): string[] {
   const said: string[] = [];
   const directions = new Map(site.plan!.floors.map((f) => [f.id, f.direction]));
   for (const [i, own] of inHand.entries()) {
-    const { minX, maxX } = boxOf(own.outline);
     const plank = site.begun.get(own.plank);
     if (!plank) said.push(`${own.label} is of plank ${own.plank}, which is not begun`);
-    for (const [a, b] of plank?.gone ?? []) if (minX < b - NEAR && maxX > a + NEAR) said.push(`${own.label} is gone from ${a} to ${b}`);
     for (const { floor, piece } of site.lying.values()) {
       if (piece.plank !== own.plank) continue;
       const lies = onPlank(directions.get(floor)!, piece);
@@ -148,8 +172,7 @@ function shared(a: Polygon, b: MultiPolygon): number {
 
 /** How far the outlines of two shapes lie apart, at their corners. */
 function offBy(a: Polygon, b: Polygon): number {
-  const one = (from: Polygon, to: Polygon) =>
-    Math.max(0, ...from.flat().map((p) => Math.min(...to.map((ring) => offRing(p, ring)))));
+  const one = (from: Polygon, to: Polygon) => Math.max(0, ...from.flat().map((p) => Math.min(...to.map((ring) => offRing(p, ring)))));
   return Math.max(one(a, b), one(b, a));
 }
 const offRing = (p: Point, ring: Ring): number => Math.min(...ring.map((q, i) => distanceToSegment(p, q, ring[(i + 1) % ring.length]!)));
@@ -189,7 +212,9 @@ function sawThrough(own: PieceCuts, wood: Polygon, kerf: number, say: Say, displ
       k,
       cut.line.map((p, m) => wayAlong(kept[0]!, p, cut.line[1 - m]!)),
     );
-    cut.marks.forEach((mark, m) => markIsTrue(mark, cut.line[m]!, cut.line[1 - m]!, kept[0]!, display, (text) => say(`cut ${k}, mark ${m}: ${text}`)));
+    cut.marks.forEach((mark, m) =>
+      markIsTrue(mark, cut.line[m]!, cut.line[1 - m]!, kept[0]!, display, (text) => say(`cut ${k}, mark ${m}: ${text}`)),
+    );
     offs.push(...off.map((part) => ({ cut: k, wood: part })));
     block = kept;
   });
@@ -232,13 +257,14 @@ function markIsTrue(mark: LineMark, p: Point, q: Point, kept: Ring, display: Job
     const ys = kept.map((c) => c[1]);
     if (k < 0) wanted.push(p[1] - Math.min(...ys), Math.max(...ys) - p[1]);
   }
-  if (!wanted.some((w) => Math.abs(w - mark.mm) < 0.1)) say(`${mark.mm} from ${mark.from} on ${mark.on}, and a tape says ${wanted.map((w) => w.toFixed(3)).join(' or ')}`);
+  if (!wanted.some((w) => Math.abs(w - mark.mm) < 0.1))
+    say(`${mark.mm} from ${mark.from} on ${mark.on}, and a tape says ${wanted.map((w) => w.toFixed(3)).join(' or ')}`);
   readsTruly(mark, display, 'down', say);
 }
 
 function straightened(way: readonly Point[]): Point[] {
   const out = [...way];
-  for (let i = 1; i + 1 < out.length; ) {
+  for (let i = 1; i + 1 < out.length;) {
     if (distanceToSegment(out[i]!, out[i - 1]!, out[i + 1]!) < 0.05) out.splice(i, 1);
     else i++;
   }
@@ -275,18 +301,26 @@ function shapeOut(own: PieceCuts, block: Polygon, say: Say, display: Job['displa
 }
 
 function cornersTruly({ out, marks, round }: ShapedCut, block: Ring, display: Job['display'], say: Say): void {
-  const marked = out.filter((p) => block.every((q) => Math.hypot(p[0] - q[0], p[1] - q[1]) > NEAR) && (insidePolygon(p, [block]) || offRing(p, block) < NEAR));
+  const marked = out.filter(
+    (p) => block.every((q) => Math.hypot(p[0] - q[0], p[1] - q[1]) > NEAR) && (insidePolygon(p, [block]) || offRing(p, block) < NEAR),
+  );
   const isSquare = out.length === 4 && out.every(([x, y], i) => Math.min(Math.abs(x - out[(i + 1) % 4]![0]), Math.abs(y - out[(i + 1) % 4]![1])) < 0.05); // prettier-ignore
   const box = boxOf(out);
   const all = round ? [{ corner: round.centre, along: round.along, across: round.across }] : marks;
-  if (!round) for (const p of marked) if (!marks.some((m) => Math.hypot(m.corner[0] - p[0], m.corner[1] - p[1]) < NEAR)) say(`corner ${p.join()} has no mark`);
+  if (!round)
+    for (const p of marked)
+      if (!marks.some((m) => Math.hypot(m.corner[0] - p[0], m.corner[1] - p[1]) < NEAR)) say(`corner ${p.join()} has no mark`);
   for (const { corner, along, across } of all) {
     const edges = straightRing(block).map((a, i, r): readonly [Point, Point] => [a, r[(i + 1) % r.length]!]);
     const own = edges
       .filter(([a, b]) => isLong(a, b) && (across.from === 'near') === b[0] > a[0])
       .sort((e, f) => Math.hypot(f[0][0] - f[1][0], f[0][1] - f[1][1]) - Math.hypot(e[0][0] - e[1][0], e[0][1] - e[1][1]))[0];
     const { minX, maxX, minY, maxY } = boxOf(block);
-    const y = own ? own[0][1] + ((corner[0] - own[0][0]) * (own[1][1] - own[0][1])) / (own[1][0] - own[0][0]) : across.from === 'near' ? minY : maxY;
+    const y = own
+      ? own[0][1] + ((corner[0] - own[0][0]) * (own[1][1] - own[0][1])) / (own[1][0] - own[0][0])
+      : across.from === 'near'
+        ? minY
+        : maxY;
     const x = own ? (along.from === 'left' ? Math.min : Math.max)(own[0][0], own[1][0]) : along.from === 'left' ? minX : maxX;
     const wide = across.from === 'near' ? corner[1] - y : y - corner[1];
     const far = along.from === 'left' ? corner[0] - x : x - corner[0];
@@ -327,7 +361,10 @@ function sawnByRead(own: PieceCuts, target: Polygon, step: number, ways: Readonl
       const byRead = off(p, ends, n);
       if (byRead > 0.11) say(`cut ${k} by what is read leaves ${byRead.toFixed(2)} too much`);
       // on a leaning end a step across is more along it
-      const lean = Math.max(1, ...(ways.get(own.cuts.indexOf(cut)) ?? []).map(([, dy], m) => (isEndSide(cut.marks[m]!.on) ? 1 / Math.max(0.05, Math.abs(dy)) : 1)));
+      const lean = Math.max(
+        1,
+        ...(ways.get(own.cuts.indexOf(cut)) ?? []).map(([, dy], m) => (isEndSide(cut.marks[m]!.on) ? 1 / Math.max(0.05, Math.abs(dy)) : 1)),
+      );
       if (byRead < -step * lean - 0.06) say(`cut ${k} by what is read takes ${(-byRead).toFixed(2)} too much`);
     }
   }
@@ -342,7 +379,8 @@ function stopsTruly({ pieces, stops, shapes }: CutList, say: Say): void {
       if (!isStraight(cut)) return;
       const [a, b] = cut.marks;
       const axis = cut.kind === 'cross' ? 0 : 1;
-      if (a.from !== b.from || Math.abs(a.mm - b.mm) > 0.05 || Math.abs(cut.line[0][axis] - cut.line[1][axis]) > 0.05 || a.read !== b.read) return;
+      if (a.from !== b.from || Math.abs(a.mm - b.mm) > 0.05 || Math.abs(cut.line[0][axis] - cut.line[1][axis]) > 0.05 || a.read !== b.read)
+        return;
       const key = `${cut.kind} ${a.from} ${a.read}`;
       wanted.set(key, [...(wanted.get(key) ?? []), `${piece} ${k}`]);
     });
@@ -350,7 +388,14 @@ function stopsTruly({ pieces, stops, shapes }: CutList, say: Say): void {
   if (many.length !== stops.length) say(`${stops.length} stops for ${many.length}`);
   for (const { kind, from, read, cuts } of stops) {
     const own = wanted.get(`${kind} ${from} ${read}`) ?? [];
-    if (own.sort().join() !== cuts.map(([p, k]) => `${p} ${k}`).sort().join()) say(`stop ${kind} ${from} ${read} is not of its cuts`);
+    if (
+      own.sort().join() !==
+      cuts
+        .map(([p, k]) => `${p} ${k}`)
+        .sort()
+        .join()
+    )
+      say(`stop ${kind} ${from} ${read} is not of its cuts`);
   }
   const holes = pieces.flatMap(({ piece, cuts }) => cuts.flatMap((c, k) => (isStraight(c) ? [] : [`${piece} ${k} ${c.kind}`])));
   if (holes.join() !== shapes.map((s) => `${s.piece} ${s.cut} ${s.kind}`).join()) say('shapes are not the notches and holes');

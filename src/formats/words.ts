@@ -1,5 +1,15 @@
 import type { REPAIR_WAYS } from '../core/given';
-import { isStraight, type CornerMark, type LineMark, type LongEdge, type PieceCuts, type SawCut, type ShapedCut, type Side, type StraightCut } from '../core/cuts';
+import {
+  isStraight,
+  type CornerMark,
+  type LineMark,
+  type LongEdge,
+  type PieceCuts,
+  type SawCut,
+  type ShapedCut,
+  type Side,
+  type StraightCut,
+} from '../core/cuts';
 
 /** `7.2` → `row 7, piece 2` */
 export const pieceWords = (id: string): string => id.replace(/^(\d+)\.(\d+)$/, 'row $1, piece $2');
@@ -63,7 +73,9 @@ function shapedWords(cut: ShapedCut, names: readonly string[]): string {
   const { round, relief, marks } = cut;
   if (round) {
     const what = cut.kind === 'hole' ? 'Drill a hole' : 'Cut a round notch';
-    const sawn = relief ? `. Saw from the hole to the ${relief.to === 'near' || relief.to === 'far' ? EDGE_WORDS[relief.to] : `${relief.to} end`}, glue the piece back behind the pipe` : '';
+    const sawn = relief
+      ? `. Saw from the hole to the ${relief.to === 'near' || relief.to === 'far' ? EDGE_WORDS[relief.to] : `${relief.to} end`}, glue the piece back behind the pipe`
+      : '';
     return `${what} of ${round.diameter.text}, centre ${placeWords(round)}, ${datumWords(round)}${sawn}`;
   }
   const first = marks[0];
@@ -79,7 +91,9 @@ export function cornerNames({ cuts }: Pick<PieceCuts, 'cuts'>): readonly (readon
 
 /** The figures of one cut, each once. */
 export const cutFigures = (cut: SawCut): readonly string[] => [
-  ...new Set(isStraight(cut) ? cut.marks.map((m) => m.text) : cut.round ? [cut.round.diameter.text] : cut.marks.slice(0, 1).map(placeWords)),
+  ...new Set(
+    isStraight(cut) ? cut.marks.map((m) => m.text) : cut.round ? [cut.round.diameter.text] : cut.marks.slice(0, 1).map(placeWords),
+  ),
 ];
 
 /** Every cut of a piece, in the order in which it is sawn. */
@@ -93,9 +107,7 @@ export const cutWords = (piece: Pick<PieceCuts, 'cuts'>): string => (piece.cuts.
 
 /** What falls off and is kept, by its label. */
 export const restWords = ({ leaves }: Pick<PieceCuts, 'leaves'>): string =>
-  leaves
-    .flatMap(({ label, becomes }) => (label === null ? [] : [becomes === null ? `spare: ${label}` : `offcut: ${label}`]))
-    .join('; ');
+  leaves.flatMap(({ label, becomes }) => (label === null ? [] : [becomes === null ? `spare: ${label}` : `offcut: ${label}`])).join('; ');
 
 /** How a piece that cannot be tipped is laid. */
 export const slideWords = ({ why }: { readonly why: string }): string =>

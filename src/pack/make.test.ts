@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { readPdf } from '@test/pdf';
+import { pieceId } from '../formats/words';
 import { createAsker } from '../core/answer';
 import { ANSWERS } from '../core/answers';
 import { newJob, PRESET_KITS, PRESET_MATERIALS, readFloorText, type Job } from '../core/given';
@@ -40,7 +41,7 @@ test('every piece of the cut list stands in it, and every thing that is bought, 
   const cuts = asker.ask(ANSWERS.cuts, given);
   const order = asker.ask(ANSWERS.order, given);
   if (!cuts.ok || !order.ok) throw new Error('no cuts');
-  for (const { piece } of cuts.value.flatMap((r) => r.lines)) expect(lines).toContain(piece.id);
+  for (const { piece } of cuts.value.pieces) expect(lines).toContain(pieceId(piece));
   const words = pages.join(' ').replace(/\s+/g, ' ');
   for (const { what } of [...order.value.items, ...order.value.sundries]) expect(words).toContain(what);
   // letters of two font files in one name

@@ -145,10 +145,7 @@ const NONE = [] as const;
 /** What is said of a piece under the pointer. */
 function useDescriptions(wanted: boolean): (floor: string, piece: string) => string | null {
   const cuts = useAnswersOf(wanted ? CUTS : NONE).answer('cuts');
-  const lines = useMemo(
-    () => new Map(wanted ? (cuts?.pieces ?? []).map((l) => [l.piece, l] as const) : []),
-    [cuts, wanted],
-  );
+  const lines = useMemo(() => new Map(wanted ? (cuts?.pieces ?? []).map((l) => [l.piece, l] as const) : []), [cuts, wanted]);
   return (floor, piece) => {
     const line = lines.get(`${floor}/${piece}`);
     if (!line) return null;

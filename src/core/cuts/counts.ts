@@ -16,7 +16,11 @@ export type StopSettings = {
 
 /** The lengths that a piece's square crosscuts keep, as they are read. */
 const keptBy = ({ cuts }: PieceCuts): readonly number[] =>
-  cuts.flatMap((cut) => (isStraight(cut) && cut.kind === 'cross' && cut.marks[0].from === cut.marks[1].from && cut.marks[0].read === cut.marks[1].read ? [cut.marks[0].read] : []));
+  cuts.flatMap((cut) =>
+    isStraight(cut) && cut.kind === 'cross' && cut.marks[0].from === cut.marks[1].from && cut.marks[0].read === cut.marks[1].read
+      ? [cut.marks[0].read]
+      : [],
+  );
 
 /** Counts the settings of the stop that a cut list asks for. */
 export function countStops(pieces: readonly PieceCuts[], batch = BATCH_ROWS): StopSettings {

@@ -1,7 +1,18 @@
 /** The cut list: how every piece of a plan is sawn, in the order of laying. */
 import { boxOf, frameOf, grouped, roundPoint, turned, type Ring } from '../geometry';
 import type { Job, Piece, Plan, PlanFloor, Plank, Product } from '../given';
-import { isShaped, isStraight, type CutList, type CutShape, type Fate, type InHand, type Leaf, type PieceCuts, type Stop, type Take } from './list';
+import {
+  isShaped,
+  isStraight,
+  type CutList,
+  type CutShape,
+  type Fate,
+  type InHand,
+  type Leaf,
+  type PieceCuts,
+  type Stop,
+  type Take,
+} from './list';
 import { stepOf } from './marks';
 import { shapedCuts } from './notches';
 import { labeller, lettersOf, roomsFinder, tagOf, type Roomed, type Tagged } from './rooms';
@@ -73,11 +84,15 @@ export function cutLister(job: Sawable, plan: Pick<Plan, 'floors' | 'planks'>): 
   const roomsBy = new Map(all.map((item) => [item.key, rooms(spacesOf.get(item.floor.id)!, item.piece.outline)]));
   const names = namesFor(all, roomsBy, job.spaces);
   const rounds = roundThings(job);
-  const known = new Map<number, { readonly parts: readonly PartInHand[]; readonly own: readonly Item[]; readonly cuts: readonly PieceCuts[] }>();
+  const known = new Map<
+    number,
+    { readonly parts: readonly PartInHand[]; readonly own: readonly Item[]; readonly cuts: readonly PieceCuts[] }
+  >();
 
   const sawPlank = (plank: Plank, own: readonly Item[], begun: readonly PartInHand[] | undefined): readonly PieceCuts[] => {
     const before = known.get(plank.n);
-    const isSame = before && before.parts === (begun ?? NOT_BEGUN) && before.own.length === own.length && before.own.every((o, i) => o === own[i]);
+    const isSame =
+      before && before.parts === (begun ?? NOT_BEGUN) && before.own.length === own.length && before.own.every((o, i) => o === own[i]);
     if (isSame) return before.cuts;
     let parts = begun ?? [freshPart(plank)];
     const cuts = own.map((item, i) => {
@@ -112,9 +127,21 @@ export function cutLister(job: Sawable, plan: Pick<Plan, 'floors' | 'planks'>): 
     const items = places ? [...left].sort((a, b) => (places.get(a.key) ?? Infinity) - (places.get(b.key) ?? Infinity)) : left;
     const waiting = grouped(items, (item) => item.piece.plank);
     const byKey = new Map<string, PieceCuts>();
-    for (const [n, own] of waiting) for (const cuts of sawPlank(plankOf(plan, own[0]!.piece), own, yard.get(n))) byKey.set(cuts.piece, cuts);
+    for (const [n, own] of waiting)
+      for (const cuts of sawPlank(plankOf(plan, own[0]!.piece), own, yard.get(n))) byKey.set(cuts.piece, cuts);
     const pieces = items.map((item) => byKey.get(item.key)!);
-    const inHand = handOf(yard, waiting, names, (part) => fateOf(part.ring, productOf(job, plan, part.plank), plan.planks.find((p) => p.n === part.plank)));
+    const inHand = handOf(
+      yard,
+      waiting,
+      names,
+      (part) =>
+        fateOf(
+          part.ring,
+          productOf(job, plan, part.plank),
+          plan.planks.find((p) => p.n === part.plank),
+        ),
+      (key) => byKey.has(key),
+    );
     return { kerf: job.kerf, step: stepOf(job.display), inHand, pieces, stops: stopsOf(pieces), shapes: shapesOf(pieces) };
   };
 }
@@ -122,18 +149,27 @@ export function cutLister(job: Sawable, plan: Pick<Plan, 'floors' | 'planks'>): 
 const NOT_BEGUN: readonly PartInHand[] = [];
 
 /** Labels: what becomes a piece is called by that piece; what is spare by the piece that left it. */
-type Names = { readonly becomes: (key: string) => string; readonly spare: (part: PartInHand, at: number) => string };
+type Names = {
+  readonly becomes: (key: string) => string;
+  readonly spare: (part: PartInHand, at: number, isToCome?: (key: string) => boolean) => string;
+};
 
 function namesFor(all: readonly Item[], rooms: ReadonlyMap<string, readonly Tagged[]>, spaces: readonly Tagged[]): Names {
   const label = labeller();
   const first = spaces[0] ? tagOf(spaces[0]) : 'Room';
-  const becomes = new Map(all.map(({ key, piece }) => [key, label(`${rooms.get(key)?.[0] ? tagOf(rooms.get(key)![0]!) : first} ${piece.id}`)]));
+  const becomes = new Map(
+    all.map(({ key, piece }) => [key, label(`${rooms.get(key)?.[0] ? tagOf(rooms.get(key)![0]!) : first} ${piece.id}`)]),
+  );
   const lettered = (words: string, at: number) => (at === 0 ? words : `${words} ${lettersOf(at)}`);
   return {
     becomes: (key) => becomes.get(key)!,
-    spare: ({ origin, plank }, at) =>
-      origin.kind === 'left'
-        ? lettered(`${becomes.get(origin.by) ?? `${first} ${origin.by.slice(origin.by.lastIndexOf('/') + 1)} plank ${plank}`} spare`, origin.nth)
+    spare: ({ origin, plank }, at, isToCome = () => false) =>
+      // a piece that is to be sawn again may leave a spare too
+      origin.kind === 'left' && !isToCome(origin.by)
+        ? lettered(
+            `${becomes.get(origin.by) ?? `${first} ${origin.by.slice(origin.by.lastIndexOf('/') + 1)} plank ${plank}`} spare`,
+            origin.nth,
+          )
         : lettered(`${first} plank ${plank} spare`, at),
   };
 }
@@ -173,16 +209,19 @@ function handOf(
   waiting: ReadonlyMap<number, readonly Item[]>,
   names: Names,
   fate: (part: PartInHand) => Fate,
+  isToCome: (key: string) => boolean,
 ): readonly InHand[] {
-  return [...yard.keys()].sort((a, b) => a - b).flatMap((n) =>
-    yard.get(n)!.flatMap((part, at): InHand[] => {
-      if (part.origin.kind === 'sawn') return [];
-      const becomes = nextFrom(part, waiting.get(n) ?? []);
-      if (becomes === null && fate(part) === 'waste') return [];
-      const label = becomes === null ? names.spare(part, at) : names.becomes(becomes);
-      return [{ label, plank: n, outline: part.ring.map(roundPoint), becomes }];
-    }),
-  );
+  return [...yard.keys()]
+    .sort((a, b) => a - b)
+    .flatMap((n) =>
+      yard.get(n)!.flatMap((part, at): InHand[] => {
+        if (part.origin.kind === 'sawn') return [];
+        const becomes = nextFrom(part, waiting.get(n) ?? []);
+        if (becomes === null && fate(part) === 'waste') return [];
+        const label = becomes === null ? names.spare(part, at, isToCome) : names.becomes(becomes);
+        return [{ label, plank: n, outline: part.ring.map(roundPoint), becomes }];
+      }),
+    );
 }
 
 const productOfFloor = (job: Pick<Sawable, 'product' | 'layouts'>, spaces: readonly string[]): Product =>
@@ -199,7 +238,8 @@ function fateOf(ring: Ring, { limits }: Pick<Product, 'limits'>, plank: Pick<Pla
   const { minX, maxX, minY, maxY } = boxOf(ring);
   const on = (y: number) => ring.filter((p) => Math.abs(p[1] - y) < SAME_WOOD).map((p) => p[0]);
   const [near, far] = [on(0), on(plank?.width ?? maxY)];
-  const full = near.length > 1 && far.length > 1 ? Math.min(Math.max(...near), Math.max(...far)) - Math.max(Math.min(...near), Math.min(...far)) : 0;
+  const full =
+    near.length > 1 && far.length > 1 ? Math.min(Math.max(...near), Math.max(...far)) - Math.max(Math.min(...near), Math.min(...far)) : 0;
   if (full >= limits.endPiece - SAME_WOOD) return 'spare';
   if (maxX - minX < limits.endPiece || maxY - minY < limits.rip) return 'waste';
   return near.length > 1 || far.length > 1 ? 'spare' : 'waste';
@@ -213,7 +253,8 @@ function stopsOf(pieces: readonly PieceCuts[]): CutList['stops'] {
       const [a, b] = cut.marks;
       const [p, q] = cut.line;
       const axis = cut.kind === 'cross' ? 0 : 1;
-      const isSquare = a.from === b.from && a.read === b.read && Math.abs(a.mm - b.mm) <= SAME_WOOD && Math.abs(p[axis] - q[axis]) <= SAME_WOOD;
+      const isSquare =
+        a.from === b.from && a.read === b.read && Math.abs(a.mm - b.mm) <= SAME_WOOD && Math.abs(p[axis] - q[axis]) <= SAME_WOOD;
       return isSquare ? [{ kind: cut.kind, from: a.from, read: a.read, text: a.text, at: [piece, k] as const }] : [];
     }),
   );

@@ -86,7 +86,12 @@ export type PieceCuts = {
 /** Cuts that one setting of the stop or the fence serves, each as a piece and the number of its cut. */
 export type Stop = Measure & { readonly kind: 'cross' | 'rip'; readonly from: Side; readonly cuts: readonly (readonly [string, number])[] };
 /** A notch or hole, with the corners at which the saw must stop. */
-export type CutShape = { readonly piece: string; readonly cut: number; readonly kind: 'notch' | 'hole'; readonly corners: readonly Point[] };
+export type CutShape = {
+  readonly piece: string;
+  readonly cut: number;
+  readonly kind: 'notch' | 'hole';
+  readonly corners: readonly Point[];
+};
 
 /** An offcut that is there before the first of the pieces is sawn. */
 export type InHand = { readonly label: string; readonly plank: number; readonly outline: Ring; readonly becomes: string | null };

@@ -80,7 +80,10 @@ export function datumFor(block: Ring, about: Point, width: number): Datum {
       .map((a, i): readonly [Point, Point] => [a, ring[(i + 1) % ring.length]!])
       .filter(([a, b]) => sideOf(a, b) === edge)
       .reduce<readonly [Point, Point] | null>(
-        (best, e) => (best && Math.hypot(best[1][0] - best[0][0], best[1][1] - best[0][1]) >= Math.hypot(e[1][0] - e[0][0], e[1][1] - e[0][1]) ? best : e),
+        (best, e) =>
+          best && Math.hypot(best[1][0] - best[0][0], best[1][1] - best[0][1]) >= Math.hypot(e[1][0] - e[0][0], e[1][1] - e[0][1])
+            ? best
+            : e,
         null,
       );
   const isFactory = (edge: LongEdge): boolean => {

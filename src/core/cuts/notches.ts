@@ -36,8 +36,7 @@ export function shapedCuts(
 const turningLeft = (ring: Ring): Ring => (signedArea(ring) > 0 ? ring : [...ring].reverse());
 
 /** How far a point lies from a ring. */
-const offRing = (p: Point, ring: Ring): number =>
-  Math.min(...ring.map((a, i) => distanceToSegment(p, a, ring[(i + 1) % ring.length]!)));
+const offRing = (p: Point, ring: Ring): number => Math.min(...ring.map((a, i) => distanceToSegment(p, a, ring[(i + 1) % ring.length]!)));
 
 /** Less wood than this (mm²) is not notched out. */
 const NOTHING = 0.5;
@@ -145,7 +144,14 @@ function shapedCut(
     const place = placeMark(round.centre, datumFor(block, round.centre, width), display, 'nearest', 'nearest');
     const diameter = measured(2 * (round.radius + round.gap), display, 'up');
     const relief = kind === 'hole' && round.pipe ? { relief: { to: nearestSide(block, round.centre) } } : {};
-    return { kind, out: ring, inside: inside.map(roundPoint), marks: [], round: { centre: roundPoint(round.centre), ...place, diameter }, ...relief };
+    return {
+      kind,
+      out: ring,
+      inside: inside.map(roundPoint),
+      marks: [],
+      round: { centre: roundPoint(round.centre), ...place, diameter },
+      ...relief,
+    };
   }
   const [along, across] = roundings(out, datum.end === 'left', datum.edge === 'near');
   const marks = out.filter((p) => !isOwnCorner(p)).map((p) => cornerMark(p, datum, display, along(p), across(p)));
@@ -160,10 +166,12 @@ const middleOf = (ring: Ring): Point => {
 
 /** How corners are rounded: a box comes out no smaller than it is, any other ring to the nearest step. */
 function roundings(out: Ring, fromLeft: boolean, fromNear: boolean): readonly [(p: Point) => Rounding, (p: Point) => Rounding] {
-  const square = out.length === 4 && out.every(([x, y], i) => {
-    const [v, z] = out[(i + 1) % 4]!;
-    return Math.abs(x - v) < SAME_WOOD || Math.abs(y - z) < SAME_WOOD;
-  });
+  const square =
+    out.length === 4 &&
+    out.every(([x, y], i) => {
+      const [v, z] = out[(i + 1) % 4]!;
+      return Math.abs(x - v) < SAME_WOOD || Math.abs(y - z) < SAME_WOOD;
+    });
   if (!square) return [() => 'nearest', () => 'nearest'];
   const [x, y] = middleOf(out);
   return [(p) => (p[0] < x === fromLeft ? 'down' : 'up'), (p) => (p[1] < y === fromNear ? 'down' : 'up')];

@@ -1,6 +1,7 @@
 /** The rooms in which pieces lie, and the labels that tell offcuts apart. */
-import { boxOf, insideRing, intersection, polygonArea, type Box, type Polygon, type Ring } from '../geometry';
+import { boxOf, insideRing, polygonArea, signedArea, type Box, type Polygon, type Ring } from '../geometry';
 import type { Job } from '../given';
+import { before, lineThrough } from './wood';
 
 /** What of a job decides in which room a piece lies. */
 export type Roomed = Pick<Job, 'spaces' | 'openings'>;
@@ -23,9 +24,22 @@ function boxInside({ minX, minY, maxX, maxY }: Box, ring: Ring): boolean {
   });
 }
 
+/** How much of a piece lies within an outline, mm²: summed over the triangles that its corners make with the first of them, each with its sign. */
 function areaOn(piece: Polygon, box: Box, outline: Ring): number {
   if (boxInside(box, outline)) return polygonArea(piece);
-  return intersection([piece], [[outline]]).reduce((sum, p) => sum + polygonArea(p), 0);
+  let area = 0;
+  piece.forEach((ring, k) => {
+    const own = signedArea(ring) > 0 === (k === 0) ? ring : [...ring].reverse();
+    for (let i = 1; i + 1 < own.length; i++) {
+      const triangle = [own[0]!, own[i]!, own[i + 1]!];
+      const sense = signedArea(triangle);
+      if (Math.abs(sense) < 1e-6) continue;
+      const turned = sense > 0 ? triangle : [triangle[0]!, triangle[2]!, triangle[1]!];
+      const shared = turned.reduce((left, a, e) => before(left, lineThrough(a, turned[(e + 1) % 3]!)), outline);
+      area += Math.sign(sense) * Math.abs(signedArea(shared));
+    }
+  });
+  return area;
 }
 
 /** Finds the rooms of a floor on which a piece lies, the largest part first; within a doorway, those that it joins. */

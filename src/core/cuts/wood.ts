@@ -2,7 +2,7 @@
  * Wood in hand: a plank is a rectangle and straight cuts leave convex parts of it, so a part is one convex ring. Rings turn so that
  * the wood lies on the left of each edge, in the plank's frame.
  */
-import { hullOf, roundPoint, signedArea, type Point, type Ring } from '../geometry';
+import { hullOf, ROUNDING, roundPoint, signedArea, type Point, type Ring } from '../geometry';
 import type { Side } from './list';
 
 /** A straight cut: what lies before it along its normal is kept. */
@@ -81,7 +81,7 @@ export function partedAt(ring: Ring, { normal, at }: Line): { readonly a: Point;
   const enters = off.findIndex((d, i) => d > 0 && off[(i + 1) % n]! <= 0);
   if (leaves < 0 || enters < 0) return null;
   const [a, b] = [crossing(leaves), crossing(enters)];
-  if (Math.hypot(a[0] - b[0], a[1] - b[1]) <= SAME_WOOD) return null;
+  if (Math.hypot(a[0] - b[0], a[1] - b[1]) <= ROUNDING) return null;
   const kept: Point[] = [a, b];
   for (let k = 1; k <= n; k++) {
     const i = (enters + k) % n;

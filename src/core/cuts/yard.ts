@@ -7,7 +7,12 @@ import { shapeOf, type PieceShape } from './shape';
 import { before, holds, isCrumb, lineThrough, reachAlong, SAME_WOOD, wholePlank } from './wood';
 
 /** A piece that is to be sawn, by floor and id, with its shape on its plank. */
-export type Item = { readonly key: string; readonly floor: Pick<PlanFloor, 'id' | 'direction'>; readonly piece: Piece; readonly shape: PieceShape };
+export type Item = {
+  readonly key: string;
+  readonly floor: Pick<PlanFloor, 'id' | 'direction'>;
+  readonly piece: Piece;
+  readonly shape: PieceShape;
+};
 
 /** Where a part of a plank comes from. */
 export type Origin =
@@ -47,7 +52,11 @@ export const itemOf = (floor: Pick<PlanFloor, 'id' | 'direction'>, piece: Piece,
 });
 
 /** All of a plank that has not been begun. */
-export const freshPart = (plank: Pick<Plank, 'n' | 'length' | 'width'>): PartInHand => ({ plank: plank.n, ring: wholePlank(plank), origin: { kind: 'new' } });
+export const freshPart = (plank: Pick<Plank, 'n' | 'length' | 'width'>): PartInHand => ({
+  plank: plank.n,
+  ring: wholePlank(plank),
+  origin: { kind: 'new' },
+});
 
 /**
  * Saws a piece off the parts of its plank that are in hand.
@@ -88,7 +97,9 @@ function isApart(a: Ring, b: Ring): boolean {
 function partFor(parts: readonly PartInHand[], { key, shape }: Item): PartInHand | undefined {
   const holding = parts.filter((p) => holds(p.ring, shape.hull, 2 * SAME_WOOD));
   const middle = shape.hull.reduce<Point>(([x, y], p) => [x + p[0] / shape.hull.length, y + p[1] / shape.hull.length], [0, 0]);
-  return holding.find((p) => p.origin.kind === 'sawn' && p.origin.piece === key) ?? holding[0] ?? parts.find((p) => holds(p.ring, [middle]));
+  return (
+    holding.find((p) => p.origin.kind === 'sawn' && p.origin.piece === key) ?? holding[0] ?? parts.find((p) => holds(p.ring, [middle]))
+  );
 }
 
 /** Parts without a stretch of their plank's length, as wide as a kerf or more: what is left of them on either side. */

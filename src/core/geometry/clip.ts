@@ -26,7 +26,8 @@ type Chain = {
  * @param axis 0 for a line of equal first coordinate (an end joint), 1 for equal second coordinate (a row's edge)
  * @param side 1 keeps what is greater than `at`, −1 what is less
  */
-export const clipHalf = (polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1): MultiPolygon => gathered(halfOf(polygon, axis, at, side));
+export const clipHalf = (polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1): MultiPolygon =>
+  gathered(halfOf(polygon, axis, at, side));
 
 /** The rings that bound what is on one side of the line, in no order. */
 function halfOf(polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1): Ring[] {

@@ -75,7 +75,9 @@ function touchesItself(rings: readonly Ring[]): boolean {
 function partedEdges(rings: readonly Ring[]): { readonly corners: readonly Point[]; readonly edges: readonly Edge[] } {
   const points = rings.flat();
   const near = lookUp(points);
-  const oneOf = points.map((p, i) => Math.min(i, ...near(p, p).filter((k) => Math.hypot(points[k]![0] - p[0], points[k]![1] - p[1]) < TOUCHES)));
+  const oneOf = points.map((p, i) =>
+    Math.min(i, ...near(p, p).filter((k) => Math.hypot(points[k]![0] - p[0], points[k]![1] - p[1]) < TOUCHES)),
+  );
   const edges: Edge[] = [];
   let base = 0;
   for (const ring of rings) {

@@ -1,4 +1,5 @@
 /** Wood as lines of a log take it in hand: planks that are begun, parts that are there or gone. */
+import { holds } from '../cuts';
 import { change, drop, set, type Folding } from './folding';
 import { isGone, liesIn, onPlank, shareWood, type Begun, type OnPlank, type PlankOf } from './wood';
 import type { Lying, PieceKey, SiteGround } from './stands';
@@ -35,7 +36,9 @@ export const directionOf = ({ plan }: Folding, floor: string): number => plan!.f
 export function woodGone(folding: Folding, part: OnPlank, key: PieceKey | null): string | null {
   const plank = folding.begun.get(part.plank);
   if (!plank) return null;
-  if (isGone(plank.gone, part.cut.from, part.cut.to)) return 'whose wood is gone';
+  // losses are told by stretches of a plank's length; a strip beside what was lost may be in hand all the same
+  const isInHand = (folding.yard.get(part.plank) ?? []).some((p) => p.origin.kind !== 'sawn' && holds(p.ring, part.shape[0]!));
+  if (!isInHand && isGone(plank.gone, part.cut.from, part.cut.to)) return 'whose wood is gone';
   if (liesOf(folding, part.plank).some((l) => shareWood(part, onPlank(directionOf(folding, l.floor), l.piece))))
     return 'whose wood lies elsewhere';
   const other = [...folding.parts.values()].some((p) => p.key !== key && shareWood(part, p) && !liesIn(part, p));

@@ -33,7 +33,9 @@ function stillToCome(folding: Folding, plank: number): readonly Item[] {
 /** A piece of the plan in force, or one that is laid otherwise. */
 function itemFor(folding: Folding, floor: PlanFloor, piece: Piece): Item {
   const key = pieceKey(floor.id, piece);
-  const planned = itemsByPlank(folding.plan!).get(piece.plank)?.find((o) => o.key === key && isSameBox(o.piece.cut, piece.cut));
+  const planned = itemsByPlank(folding.plan!)
+    .get(piece.plank)
+    ?.find((o) => o.key === key && isSameBox(o.piece.cut, piece.cut));
   return planned ?? itemOf(floor, piece, sizeOf(folding, piece.plank)!);
 }
 

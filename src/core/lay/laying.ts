@@ -25,7 +25,12 @@ export function saw(folding: Folding, ground: SiteGround, { piece: key, n }: Tol
   if (gone) return `saws ${key}, ${gone}`;
   spend(folding, part);
   begin(folding, piece.plank, sizeOf(folding, piece.plank)!);
-  putBySawn(folding, ground, folding.plan!.floors.find((f) => f.id === floor)!, piece);
+  putBySawn(
+    folding,
+    ground,
+    folding.plan!.floors.find((f) => f.id === floor)!,
+    piece,
+  );
   // an older plan's piece of that name is still in hand, by another name
   if (folding.parts.has(key)) keepApart(folding, folding.parts.get(key)!);
   set(folding, folding.parts, key, { ...part, key, of: key, line: n });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { newJob, planFile, problemLine, readLogText, type Plan } from '../given';
+import { cutList } from '../cuts';
 import { planJob } from '../plan';
 import {
   courseOf,
@@ -17,7 +18,7 @@ import {
   withWalls,
   type Begun,
 } from '.';
-import { cutLines, cutList } from '../plan';
+
 import { boxOf } from '../geometry';
 
 const job = { ...newJob('Toll house', 'metric', 3600, 2400), kerf: 3 };
@@ -181,11 +182,11 @@ test('a room that only later rows tie to the rest is begun on a line of its own,
 });
 
 test('cut ahead: nothing before what it is cut from, every cut once, the stop set no more often than row by row', () => {
-  const lines = cutList(plan, job.kerf).flatMap((r) => r.lines);
+  const lines = cutList(job, plan).pieces;
   const { cuts, settings } = cutAhead(lines);
-  const at = new Map(cuts.map((c, i) => [c.line.piece.id, i]));
+  const at = new Map(cuts.map((c, i) => [c.line.piece, i]));
   for (const { line } of cuts)
-    if (line.take.kind === 'offcut' && at.has(line.take.of)) expect(at.get(line.take.of)!).toBeLessThan(at.get(line.piece.id)!);
+    if (line.take.from === 'offcut' && at.has(line.take.left!)) expect(at.get(line.take.left!)!).toBeLessThan(at.get(line.piece)!);
   expect(new Set(cuts.map((c) => c.number)).size).toBe(cuts.length);
   expect(settings).toBeLessThanOrEqual(cuts.length);
 });
@@ -242,12 +243,13 @@ test('rooms of one floor are laid in the order that is wanted, as far as rows lo
     }
   }
   // what is cut from an offcut comes after the piece that leaves it
-  const order = inOrder(made, steps);
-  const lines = cutLines(made, order, 3);
+  const order = inOrder(made, steps).map(({ floor: { id }, piece }) => `${id}/${piece.id}`);
+  const { pieces } = cutList({ ...wanted, kerf: 3 }, made, { yard: new Map(), lies: () => false, order });
+  expect(pieces.map((p) => p.piece)).toEqual(order);
   const opened = new Set<number>();
-  for (const line of lines) {
-    expect(line.take.kind === 'offcut').toBe(opened.has(line.piece.plank));
-    opened.add(line.piece.plank);
+  for (const { take, plank } of pieces) {
+    expect(take.from === 'offcut').toBe(opened.has(plank.n));
+    opened.add(plank.n);
   }
   // every box is carried once, to the room where it is opened first
   const dealt = { ...made, planks: made.planks.map((p, i) => ({ ...p, box: 1 + Math.floor(i / 8) })) };

@@ -113,7 +113,8 @@ export const sawnMetres = (lines: readonly PieceCuts[]): number =>
   lines
     .flatMap((line) => line.cuts)
     .reduce(
-      (sum, cut) => sum + (isStraight(cut) ? between(...cut.line) : cut.out.reduce((s, p, i) => s + between(p, cut.out[(i + 1) % cut.out.length]!), 0)),
+      (sum, cut) =>
+        sum + (isStraight(cut) ? between(...cut.line) : cut.out.reduce((s, p, i) => s + between(p, cut.out[(i + 1) % cut.out.length]!), 0)),
       0,
     ) / 1000;
 

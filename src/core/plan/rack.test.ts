@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { newJob } from '../given';
 import type { Piece, PlanFloor } from '../given';
-import { planJob, rackOf, stopSettings, cutList } from '.';
+import { countStops, cutList } from '../cuts';
+import { planJob, rackOf } from '.';
 import { boundRack } from './rack';
 
 const piece = (row: number, plank: number): Piece => ({
@@ -92,10 +93,10 @@ test('the stop is set once for equal lengths that follow each other, and rows cu
   const job = { ...newJob('Room', 'metric', 5300, 4000), kerf: 3 };
   const made = planJob(job, { steps: 2000 });
   if (!made.ok) throw new Error(made.problems[0]!.text);
-  const rows = cutList(made.value, job.kerf);
-  const { rowByRow, batches, lengths } = stopSettings(rows);
+  const { pieces } = cutList(job, made.value);
+  const { rowByRow, batches, lengths } = countStops(pieces);
   expect(lengths).toBeLessThanOrEqual(batches);
   expect(batches).toBeLessThanOrEqual(rowByRow);
-  expect(stopSettings(rows, 1000).batches).toBe(lengths);
-  expect(stopSettings([])).toEqual({ rowByRow: 0, batches: 0, lengths: 0 });
+  expect(countStops(pieces, 1000).batches).toBe(lengths);
+  expect(countStops([])).toEqual({ rowByRow: 0, batches: 0, lengths: 0 });
 });

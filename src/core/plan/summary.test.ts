@@ -1,7 +1,7 @@
 import { createAsker } from '../answer';
 import { ANSWERS } from '../answers';
 import { isPlaced, newJob, type Job } from '../given';
-import { sawCuts } from '.';
+import { sawCuts, type CutList } from '../cuts';
 
 const job: Job = { ...newJob('Toll house', 'metric', 4600, 3340), kerf: 3 };
 const askOf = (of: Job) => {
@@ -13,13 +13,12 @@ const askOf = (of: Job) => {
   if (!plan!.ok || !cuts!.ok || !summary!.ok || !setOuts!.ok) throw new Error('no plan');
   return {
     plan: plan!.value as never as Plan,
-    cuts: cuts!.value as never as Cuts,
+    cuts: cuts!.value as never as CutList,
     summary: summary!.value as never as Summary,
     setOuts: setOuts!.value,
   };
 };
 type Plan = import('../given').Plan;
-type Cuts = readonly import('.').CutRow[];
 type Summary = import('.').Summary;
 
 test('the few numbers are those of plan, cut list and set-out', () => {
@@ -27,21 +26,10 @@ test('the few numbers are those of plan, cut list and set-out', () => {
   expect(summary).toMatchObject({ planks: plan.totals.planks, boxes: plan.totals.boxes, wastePercent: plan.totals.wastePercent });
   expect(summary.musts + summary.shoulds).toBe(plan.findings.length);
   // saw cuts are counted once, as the cut list asks for them
-  expect(summary.cuts).toBe(sawCuts(cuts));
+  expect(summary.cuts).toBe(sawCuts(cuts.pieces));
   expect(summary.worstStrip).toBeCloseTo(126, 0);
   expect(summary.leastStagger).toBe(summary.staggerOf['f1']);
 });
-
-test('a cut that an earlier cut along the plank has made is not counted again', () => {
-  const line = cutsOf([{ early: [{ kind: 'along', keep: 94, keepEdge: 'far' }], rip: { keepEdge: 'far', left: 94, right: 94 } }]);
-  const alone = cutsOf([{ early: [], rip: { keepEdge: 'far', left: 94, right: 94 } }]);
-  expect([sawCuts(line), sawCuts(alone)]).toEqual([1, 1]);
-});
-
-/** A list of pieces of which only these cuts are asked. */
-const cutsOf = (lines: object[]): Cuts => [
-  { floor: 'f1', row: 1, lines: lines.map((l) => ({ crosscuts: [], shape: null, ...l })) as never },
-];
 
 test('findings at doorways are told apart; a room without a running wall has no strip', () => {
   const { plan, summary } = askOf({ ...job, layout: { ...job.layout, direction: 45 } });

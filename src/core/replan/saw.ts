@@ -56,7 +56,7 @@ export function needsOf(group: readonly FloorToLay[], joints: Joints, plan: Pick
         const planned = plannedOf(laid, stretch);
         return {
           own,
-          laid,
+          laid: planned ? buttedAsPlanned(laid, planned.piece, plankOf.get(planned.piece.plank)!.length) : laid,
           size: sizeFor(planks, stretch.run.row.width, laid, planned && plankOf.get(planned.piece.plank)!.length),
           planned,
           paired: pairing?.binOf.get(laid.piece.plank) ?? null,
@@ -64,6 +64,12 @@ export function needsOf(group: readonly FloorToLay[], joints: Joints, plan: Pick
       });
     });
   });
+}
+
+/** A piece at a butt keeps the factory ends that it was planned with. */
+function buttedAsPlanned(laid: Laid, { cut }: Piece, length: number): Laid {
+  if (!laid.piece.butt) return laid;
+  return { ...laid, needs: { ...laid.needs, left: cut.from < SAME, right: cut.to > length - SAME } };
 }
 
 /** How far a piece reaches in its floor's row frame. */
@@ -95,7 +101,7 @@ const lockedAlike = ({ cut, butt }: Piece, { needs }: Laid, width: number, lengt
 function cutsFor({ run, left, right }: Stretch, joints: readonly number[], { floor }: FloorToLay): readonly Cut[] {
   const ends = [run.u0, ...joints, run.u1];
   const lengths = floor.product.planks.filter((p) => p.width === run.row.width).map((p) => p.length);
-  return ends.slice(1).map((to, place): Cut => {
+  const cuts = ends.slice(1).map((to, place): Cut => {
     const from = ends[place]!;
     const long = to - from;
     const [first, last] = [place === 0 && left === 'edge', place === ends.length - 2 && right === 'edge'];
@@ -106,6 +112,8 @@ function cutsFor({ run, left, right }: Stretch, joints: readonly number[], { flo
     const along = first && !last && Number.isFinite(plank) ? plank - long : 0;
     return { segment: { run: run.index, place, kind: 'single', from, to }, plank: 0, along, ...(butt ? { butt } : {}) };
   });
+  // a joint is a butt for both that meet there
+  return cuts.map((cut, k) => (cuts[k - 1]?.butt === 'right' && cut.butt === undefined ? { ...cut, butt: 'left' } : cut));
 }
 
 /** A stretch in pieces, each with the ends by which it locks: also into what lies beside it. */

@@ -35,7 +35,10 @@ export function stockOf(site: Site, product: Product, named: boolean, kerf: numb
   const parts = [...begun.keys()].flatMap((n) =>
     (site.yard.get(n) ?? []).flatMap(({ plank, ring, origin }): StockPart[] => {
       const { minX, minY, maxX, maxY } = boxOf(ring);
-      const own = (origin.kind === 'sawn' && site.parts.find((p) => p.plank === plank && p.of === origin.piece && Math.abs(p.cut.from - minX) < SAME_PLACE)) || null;
+      const own =
+        (origin.kind === 'sawn' &&
+          site.parts.find((p) => p.plank === plank && p.of === origin.piece && Math.abs(p.cut.from - minX) < SAME_PLACE)) ||
+        null;
       // a sawn part that a later line spoilt is not there any more
       if (origin.kind === 'sawn' && own === null) return [];
       return [{ plank, ring, cut: own?.cut ?? { from: minX, to: maxX, low: minY, high: maxY }, sawn: own }];
@@ -89,13 +92,21 @@ export function blocksOf({ begun, sizeOf, parts, kerf }: Stock): Blank[] {
       const ring = slants && slantedRing(box, slants);
       return { plank: partBin(k), size: sizeOf(plank), box, ...(ring ? { ring } : {}), ...(lean ? { slants } : {}), left: false, right: false, low: false, high: false, fixed: true }; // prettier-ignore
     };
+    // of a sawn piece with notches nobody knows what its rest is good for
+    if (!isPlain(part)) return [block({ from: -1, to: plank.length + 1, low: -1, high: plank.width + 1 })];
     const all = { low: 0, high: plank.width };
     const [left, right] = [leanOf(part, 'left', plank.width), leanOf(part, 'right', plank.width)];
     const [before, after] = [kerfAlong(kerf, left, plank.width), kerfAlong(kerf, right, plank.width)];
     return [
       // beside a leaning end a piece that leans alike lies along it, a square one beyond it
-      block({ from: Math.min(0, from - before) - 1, to: from + Math.abs(left) - before, ...all }, left ? { left: 0, right: left, width: plank.width } : undefined),
-      block({ from: to - Math.abs(right) + after, to: Math.max(plank.length, to + after) + 1, ...all }, right ? { left: right, right: 0, width: plank.width } : undefined),
+      block(
+        { from: Math.min(0, from - before) - 1, to: from + Math.abs(left) - before, ...all },
+        left ? { left: 0, right: left, width: plank.width } : undefined,
+      ),
+      block(
+        { from: to - Math.abs(right) + after, to: Math.max(plank.length, to + after) + 1, ...all },
+        right ? { left: right, right: 0, width: plank.width } : undefined,
+      ),
       ...(left ? [block({ from: from + Math.abs(left) - kerf - 1, to: from + Math.abs(left) - kerf, low: -20, high: -20 + kerf })] : []),
       ...(right ? [block({ from: to - Math.abs(right) + kerf, to: to - Math.abs(right) + kerf + 1, low: -20, high: -20 + kerf })] : []),
       block({ from, to, low: Math.min(0, low - kerf) - 1, high: low - kerf }),

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { type Job, newJob, type Plan } from '../given';
 import { floorsOf } from '../floors';
-import { cutList, planJob } from '../plan';
+import { planJob } from '../plan';
 import { cutWords } from '@/formats';
+import { missawn } from '../../../test/sawn';
 import { untruths } from '../../../test/truth';
+import { cutList, isStraight } from '../cuts';
 import { allocate, lapBetween, searchStarters, type SearchRun } from '.';
 
 const diagonal = (length: number, width: number, direction: number, change: Partial<Job> = {}): Job => {
@@ -33,13 +35,8 @@ test('floors laid askew are true, whatever the angle, the kerf and what stands i
         const job = diagonal(length, width, direction, { kerf, obstacles: [{ id: 'p', kind: 'hearth', gap: 10, outline: post }] });
         const plan = planOf(job);
         expect(check(job, plan)).toEqual([]);
-        // who follows the list finds every piece in what is left
-        const waiting = new Map<string, number>();
-        for (const line of cutList(plan, kerf).flatMap((r) => r.lines)) {
-          if (line.take.kind === 'offcut') expect(waiting.get(line.piece.id)).toBeCloseTo(line.take.length, 6);
-          for (const r of line.remainders) if (r.becomes !== null) waiting.set(r.becomes, r.length);
-          for (const { slant } of line.crosscuts) if (slant) expect(Math.min(slant.near, slant.far)).toBeGreaterThan(-0.01);
-        }
+        // who follows the cut list finds every piece in what is left
+        expect(missawn(job, plan, cutList(job, plan))).toEqual([]);
       },
     ),
     { numRuns: 25 },
@@ -50,9 +47,10 @@ test('one slanted cut gives the closer of one row and the starter of another: a 
   const job = diagonal(5148, 6152, 45);
   const plan = planOf(job, 20_000);
   expect((plan.totals.planks * 1.285 * 0.192) / plan.totals.laidArea).toBeLessThan(1.06);
-  const lines = cutList(plan, 3).flatMap((r) => r.lines);
-  expect(lines.filter((l) => l.take.kind === 'offcut' && l.take.slanted).length).toBeGreaterThan(25);
-  expect(lines.some((l) => /on the starting-wall edge and .* on the far edge from the left end.*\(45\.0° off square\)/.test(cutWords(l, 'metric')))).toBe(true); // prettier-ignore
+  const { pieces } = cutList(job, plan);
+  const slanted = pieces.filter((p) => p.cuts.some((c) => isStraight(c) && Math.abs(c.line[0][0] - c.line[1][0]) > 100));
+  expect(slanted.filter((p) => p.take.from === 'offcut').length).toBeGreaterThan(25);
+  expect(pieces.some((p) => /from mark to mark: \d+ mm on the starting-wall edge, \d+ mm on the far edge, both from the left end/.test(cutWords(p)))).toBe(true); // prettier-ignore
 });
 
 const run = (row: number, left: number, right: number): SearchRun => ({

@@ -25,7 +25,10 @@ export function plankPicture(line: PieceCuts): Drawing {
   // upwards on the drawing is towards the starting wall
   const at = (along: number, across: number): [number, number] => [along, -across];
   const measures: Measure[] = [];
-  const [rows, labels]: [{ near: number; far: number; left: number; right: number }, Label[]] = [{ near: 0, far: 0, left: 0, right: 0 }, []];
+  const [rows, labels]: [{ near: number; far: number; left: number; right: number }, Label[]] = [
+    { near: 0, far: 0, left: 0, right: 0 },
+    [],
+  ];
   for (const cut of cuts) {
     if (!isStraight(cut)) continue;
     const [a, b] = cut.marks;
@@ -56,7 +59,12 @@ export function plankPicture(line: PieceCuts): Drawing {
   });
   return {
     title: `${pieceWords(pieceId(piece))} in the wood that it is cut from, the starting-wall edge at the top`,
-    box: { minX: minX - step * 0.4, maxX: maxX + step * 0.4, minY: -maxY - step * (0.7 + 0.6 * rows.far), maxY: -minY + step * (0.4 + rows.near) },
+    box: {
+      minX: minX - step * 0.4,
+      maxX: maxX + step * 0.4,
+      minY: -maxY - step * (0.7 + 0.6 * rows.far),
+      maxY: -minY + step * (0.4 + rows.near),
+    },
     shapes: [
       { stuff: 'rest', rings: [wood.map(([x, y]) => at(x, y))] },
       { stuff: 'cut', rings: outline.map((ring) => ring.map(([x, y]) => at(x, y))) },

@@ -18,7 +18,7 @@ function printed({ floors, plan, answer }: Ask): readonly PrintPart[] {
   if (!plan) return [];
   const slid = new Map<string, Untippable>((answer('edges')?.untippable ?? []).map((u) => [`${u.floor}/${u.piece}`, u]));
   const slides = (piece: string) => {
-    const one = slid.get(piece );
+    const one = slid.get(piece);
     return one ? ` ${slideWords(one)}` : '';
   };
   const [first] = plan.floors;
@@ -51,7 +51,11 @@ const roomsOf = (floors: Ask['floors'], id: string): string =>
 
 /** The pieces of a cut list by rows. */
 const rowsOf = (pieces: readonly PieceCuts[]) =>
-  [...grouped(pieces, ({ floor, row }) => `${floor} ${row}`).values()].map((lines) => ({ floor: lines[0]!.floor, row: lines[0]!.row, lines }));
+  [...grouped(pieces, ({ floor, row }) => `${floor} ${row}`).values()].map((lines) => ({
+    floor: lines[0]!.floor,
+    row: lines[0]!.row,
+    lines,
+  }));
 
 /** Labels for offcuts that become a piece or a spare, and for rows that are cut ahead. */
 export function labels({ floors, plan, answer }: Ask): readonly PrintPart[] {
@@ -61,7 +65,11 @@ export function labels({ floors, plan, answer }: Ask): readonly PrintPart[] {
     f.rows.map((r): Sticker => ({ key: `${f.id} ${r.n}`, large: `Row ${r.n}`, words: rowWords(f, r.n, rooms(f.id)) })),
   );
   return [
-    { kind: 'stickers', caption: 'Labels for offcuts: stick one on each as it is cut off', stickers: (answer('cuts')?.pieces ?? []).flatMap(offcutLabels) },
+    {
+      kind: 'stickers',
+      caption: 'Labels for offcuts: stick one on each as it is cut off',
+      stickers: (answer('cuts')?.pieces ?? []).flatMap(offcutLabels),
+    },
     { kind: 'stickers', caption: 'Labels for rows that are cut ahead', stickers: rows },
   ];
 }
@@ -94,4 +102,10 @@ const AT_END = 0.1;
 
 /** Which factory end an offcut keeps. */
 const endWords = (from: number, to: number, length: number): string =>
-  to > length - AT_END ? (from < AT_END ? 'keeps both factory ends' : 'keeps its right factory end') : from < AT_END ? 'keeps its left factory end' : 'sawn at both ends';
+  to > length - AT_END
+    ? from < AT_END
+      ? 'keeps both factory ends'
+      : 'keeps its right factory end'
+    : from < AT_END
+      ? 'keeps its left factory end'
+      : 'sawn at both ends';

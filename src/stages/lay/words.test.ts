@@ -1,8 +1,9 @@
 import type { Event, Plan } from '@/core/given';
-import type { CutLine } from '@/core/plan';
+import type { PieceCuts } from '@/core/cuts';
 import { calledIn, changeWords, dueWords, eventWords, fromWhere, rackName, wayWords } from './words';
 
-const line = (take: CutLine['take'], plank = 9): CutLine => ({ take, piece: { id: '12.1', plank } }) as CutLine;
+const line = (take: PieceCuts['take'], n = 9): PieceCuts =>
+  ({ take, piece: 'f1/12.1', plank: { n, length: 1285, width: 192 } }) as PieceCuts;
 const event = (fields: object): Event => ({ n: 2, time: '2026-03-02T08:00:00', by: 'Ada', ...fields }) as Event;
 const changes = { begins: 20, planks: 0, broken: 0, spoilt: [], rows: [], pieces: 0 };
 
@@ -11,9 +12,9 @@ test('a remnant is called by its plank and the end that it keeps', () => {
 });
 
 test('what to take is a label on the rack, or a new plank with its box', () => {
-  expect(fromWhere(line({ kind: 'offcut', of: '9.4', length: 654, slanted: false }), 3, 'metric')).toEqual({ take: '12.1', of: 'from the rack (654 mm, of plank 9)' }); // prettier-ignore
-  expect(fromWhere(line({ kind: 'plank' }), 3, 'metric')).toEqual({ take: 'a new plank', of: 'number 9, from box 3' });
-  expect(fromWhere(line({ kind: 'plank' }), undefined, 'metric').of).toBe('number 9');
+  expect(fromWhere(line({ from: 'offcut', left: 'f1/9.4', label: 'KIT 12.1' }), 3)).toEqual({ take: 'KIT 12.1', of: 'from the offcuts kept' }); // prettier-ignore
+  expect(fromWhere(line({ from: 'new' }), 3)).toEqual({ take: 'a new plank', of: 'number 9, from box 3' });
+  expect(fromWhere(line({ from: 'new' }), undefined).of).toBe('number 9');
 });
 
 test.each([

@@ -10,7 +10,10 @@ export const rackName = ({ plank, hand }: Pick<OnRack, 'plank' | 'hand'>): strin
   `${plank}${hand === 'left' ? 'L' : hand === 'right' ? 'R' : hand === 'both' ? '' : 'M'}`;
 
 /** From where a piece comes: the label that is stuck on it, or a new plank and its box. */
-export function fromWhere({ take, plank }: Pick<PieceCuts, 'take' | 'plank'>, box: number | undefined): { readonly take: string; readonly of: string } {
+export function fromWhere(
+  { take, plank }: Pick<PieceCuts, 'take' | 'plank'>,
+  box: number | undefined,
+): { readonly take: string; readonly of: string } {
   switch (take.from) {
     case 'new':
       return { take: 'a new plank', of: `number ${plank.n}${box === undefined ? '' : `, from box ${box}`}` };

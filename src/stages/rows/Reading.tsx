@@ -86,10 +86,7 @@ function Number({ floor, chosen }: FloorAtHand & { chosen: Chosen | null }) {
   const plan = usePlan();
   const summary = useAnswer('summary');
   const cuts = useAnswer('cuts').value;
-  const line =
-    chosen?.kind === 'piece'
-      ? cuts?.pieces.find((l) => l.piece === `${chosen.floor.id}/${chosen.piece.id}`)
-      : undefined;
+  const line = chosen?.kind === 'piece' ? cuts?.pieces.find((l) => l.piece === `${chosen.floor.id}/${chosen.piece.id}`) : undefined;
   if (plan && line) return <PieceReading line={line} />;
   const least = summary.value?.staggerOf[floor.id];
   const limit = floor.product.limits.stagger;
@@ -168,33 +165,38 @@ function RowList({ floor }: FloorAtHand) {
         Numbers on the pieces: planks that give two; like numbers are one plank.
       </Why>
       <Lines>
-        {[...grouped((cuts?.pieces ?? []).filter((l) => l.floor === floor.id), (l) => l.row)].map(([row, lines]) => {
-            const start = lines[0]!;
-            return (
-              <li key={row}>
-                <Button
-                  variant="ghost"
-                  w="100%"
-                  h="auto"
-                  minH="44px"
-                  px="1"
-                  py="1"
-                  justifyContent="space-between"
-                  fontWeight="400"
-                  onClick={() => choose(pieceChoice(start.floor, pieceId(start.piece)))}
-                >
-                  <span style={{ textAlign: 'left', whiteSpace: 'normal' }}>
-                    <b style={{ marginRight: 10 }}>{row}</b>
-                    <span className="quiet" style={{ fontSize: 14 }}>
-                      {begins(start)}
-                      {dealt(row)}
-                    </span>
+        {[
+          ...grouped(
+            (cuts?.pieces ?? []).filter((l) => l.floor === floor.id),
+            (l) => l.row,
+          ),
+        ].map(([row, lines]) => {
+          const start = lines[0]!;
+          return (
+            <li key={row}>
+              <Button
+                variant="ghost"
+                w="100%"
+                h="auto"
+                minH="44px"
+                px="1"
+                py="1"
+                justifyContent="space-between"
+                fontWeight="400"
+                onClick={() => choose(pieceChoice(start.floor, pieceId(start.piece)))}
+              >
+                <span style={{ textAlign: 'left', whiteSpace: 'normal' }}>
+                  <b style={{ marginRight: 10 }}>{row}</b>
+                  <span className="quiet" style={{ fontSize: 14 }}>
+                    {begins(start)}
+                    {dealt(row)}
                   </span>
-                  <b>{firstFigure(start)}</b>
-                </Button>
-              </li>
-            );
-          })}
+                </span>
+                <b>{firstFigure(start)}</b>
+              </Button>
+            </li>
+          );
+        })}
       </Lines>
     </>
   );
