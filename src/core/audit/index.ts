@@ -4,7 +4,7 @@
  */
 export * from './audit';
 export { ruleOf, RULES, type Remedy, type RuleName } from './rules';
-export { judge, unlocked } from './judge';
+export { judge, unlocked, untrueOf } from './judge';
 export { judged } from './answer';
 export { measureRows, type LaidPiece } from './measure';
 export { leastJointDistance } from './stagger';

@@ -53,6 +53,26 @@ export function judge(job: Pick<Job, 'display' | 'kerf' | 'tape'>, floors: reado
   return [...broken, ...untrue];
 }
 
+/**
+ * What is untrue of a plan that Pitsaw has made, by the part of the audit that measures pieces without knowing who laid them: every plan passes through
+ * it before it is given. What lies already is as it lies.
+ */
+export function untrueOf(job: Pick<Job, 'kerf'>, floors: readonly Floor[], plan: Plan): readonly Finding[] {
+  const { untrue, say } = listing();
+  const laid = floors.flatMap((of) => {
+    const floor = plan.floors.find((f) => f.id === of.id);
+    return floor ? [{ floor, product: of.product, of, shapes: shapesOf(floor, say) }] : [];
+  });
+  for (const { floor, of, shapes } of laid) {
+    const lies = floor.pieces.some((p) => p.laid);
+    covers(floor, lies ? floor.laid : of.laid, shapes, say);
+    meets(plan, floor, shapes, lies ? Infinity : (of.layout.stagger.butts ?? 0), say);
+  }
+  sawnTruly(plan, laid, job.kerf, say);
+  sumsUp(plan, laid.map(({ product, floor }) => ({ product, laid: floor.laid })), say); // prettier-ignore
+  return untrue;
+}
+
 /** A list of what is untrue, and how something is put on it. */
 function listing(): { readonly untrue: Finding[]; readonly say: Say } {
   const untrue: Finding[] = [];

@@ -1,10 +1,11 @@
 import { fewerBeyond, firstFrom, spansAt, turned, turnedPolygon, type Point, type Polygon, type Span, ROUNDING } from '../geometry';
 import { sourceOf, sourceText, type Placed, type PlanRow } from '../given';
-import { runningWalls, SHORTEST_JUDGED, type RunningWall } from '../setout';
+import { bestOrigin, isAlwaysCrossed, runningWalls, scoreOf, SHORTEST_JUDGED, widthsOf, type RunningWall } from '../setout';
+import { wallLetter } from '../survey';
 
 import { finding, type AuditedFloor, type Rule } from './rule';
 
-type Stretch = { from: number; to: number; least: number; at: readonly [number, number] };
+type Stretch = { from: number; to: number; least: number; at: readonly [number, number]; wall: RunningWall };
 
 /**
  * Least rip: the width left of a row beside a wall, a transition's line, a hearth, an island or a cabinet that runs with the planks (within
@@ -18,7 +19,10 @@ export function ripStretches(floor: AuditedFloor): { readonly finding: Placed; r
   if (limit <= 0) return [];
   const found: { finding: Placed; reach: [Point, Point] }[] = [];
   const laid = floor.plan.laid.map((polygon) => turnedPolygon(floor.frame, polygon));
-  const walls = runningWalls(floor.edges, floor.frame);
+  // a round hearth is drawn as many short edges: how long a stretch is shows once they are joined
+  const walls = runningWalls(floor.edges, floor.frame, undefined, 0);
+  let helped: boolean | undefined;
+  const lineHelps = () => (helped ??= someLineHelps(floor));
   // what lies may have been pushed: its edge is then a little beside where the wall asks for it
   const near = floor.plan.pieces.some((p) => p.laid) ? PUSHED : SAME_EDGE;
   for (const { row } of floor.rows) {
@@ -29,7 +33,7 @@ export function ripStretches(floor: AuditedFloor): { readonly finding: Placed; r
       const narrow = walls
         .filter((w) => w.side === side)
         .flatMap((wall) => narrowStretches(wall, row, { laid: beside, breaks: breaksOf, limit: limit - ROUNDING, near }));
-      for (const { from, to, least, at } of joined(narrow)) {
+      for (const { from, to, least, at, wall } of joined(narrow)) {
         if (to - from <= SHORTEST_JUDGED) continue;
         found.push({
           reach: [
@@ -40,13 +44,39 @@ export function ripStretches(floor: AuditedFloor): { readonly finding: Placed; r
             rows: [row.n],
             measured: least,
             limit,
-            text: `Row ${row.n} is only ${floor.length(least)} wide beside the wall over ${floor.length(to - from)}, at least ${floor.length(limit)} (${sourceText(sourceOf(floor.product, 'rip'))}). Move the line.`,
+            text: `Row ${row.n} is only ${floor.length(least)} wide beside ${besideWords(floor, wall)} over ${floor.length(to - from)}, at least ${floor.length(limit)} (${sourceText(sourceOf(floor.product, 'rip'))}). ${mendWords(floor, wall, lineHelps)}`,
           }),
         });
       }
     }
   }
   return found;
+}
+
+/** What a strip lies beside, as a sentence goes on with it. */
+function besideWords({ spaces, doorway }: AuditedFloor, { bound }: RunningWall): string {
+  if (bound.kind === 'wall') {
+    const space = spaces.find((s) => s.id === bound.space);
+    const letter = wallLetter(Math.max(0, bound.wall));
+    return `wall ${letter}${spaces.length > 1 && space ? ` of ${space.name}` : ''}`;
+  }
+  if (bound.kind === 'jamb') return `the jamb in ${doorway(bound.opening)}`;
+  if (bound.kind === 'line' || bound.kind === 'open') return `the line in ${doorway(bound.opening)}`;
+  return `the ${bound.kind}`;
+}
+
+/** Whether some place of the rows leaves wide enough strips beside all that runs with them. */
+function someLineHelps({ product, edges, frame }: AuditedFloor): boolean {
+  const widths = widthsOf({ product });
+  const walls = runningWalls(edges, frame);
+  const { rip: limit } = product.limits;
+  return scoreOf(walls, { origin: bestOrigin(walls, widths, limit, 0), widths }, limit).broken === 0;
+}
+
+/** What helps against a strip that is too narrow. */
+function mendWords({ product }: AuditedFloor, wall: RunningWall, lineHelps: () => boolean): string {
+  if (isAlwaysCrossed(wall, widthsOf({ product }))) return 'No line helps: it leans by more than a plank is wide. Try another direction.';
+  return lineHelps() ? 'Move the line.' : 'No line gives every wall its strip: try another direction, or end the floor at a doorway.';
 }
 
 /** A floor's edge this near (mm) to where a wall asks for it is that wall's. */
@@ -116,6 +146,7 @@ function narrowStretches(wall: RunningWall, row: PlanRow, { laid, breaks, limit,
       to: t,
       least: Math.max(0, Math.min(wa, wb)),
       at: [wa === wb ? (f + t) / 2 : uLeast, wAt(wa === wb ? (f + t) / 2 : uLeast)],
+      wall,
     });
   }
   return stretches;
@@ -129,7 +160,7 @@ function joined(stretches: readonly Stretch[]): Stretch[] {
     const last = all[all.length - 1];
     if (last && s.from - last.to < 0.1) {
       last.to = Math.max(last.to, s.to);
-      if (s.least < last.least) Object.assign(last, { least: s.least, at: s.at });
+      if (s.least < last.least) Object.assign(last, { least: s.least, at: s.at, wall: s.wall });
     } else all.push({ ...s });
   }
   return all;

@@ -1,5 +1,5 @@
 import { answer, createAsker } from '../answer';
-import { audit } from '../audit';
+import { audit, untrueOf } from '../audit';
 import { floors } from '../floors';
 import { polygonArea, round3, roundPoint, type MultiPolygon } from '../geometry';
 import {
@@ -79,7 +79,7 @@ export const plan = answer({
   after: { floors, pieces, findings },
   kept: true,
   takes: ({ job }) => planningOf(job),
-  work({ products, deal, layout }, before): Result<Plan> {
+  work({ products, deal, layout, kerf }, before): Result<Plan> {
     const opens = new Map<string, { product: Product; planks: Opened[] }>();
     const openedFor = new Map(
       before.floors.map(({ id, product }) => {
@@ -96,7 +96,7 @@ export const plan = answer({
     const plankArea = planks.reduce((sum, p) => sum + p.length * p.width, 0);
     const laidArea = before.floors.reduce((sum, f) => sum + f.laid.reduce((s, p) => s + polygonArea(p), 0), 0);
     const dealing = { products, deal, seed: layout.stagger.seed };
-    return good({
+    const made: Plan = {
       floors: before.pieces.floors,
       planks: dealtPlanks(dealing, { floors: before.pieces.floors, planks }),
       totals: {
@@ -106,8 +106,10 @@ export const plan = answer({
         laidArea: round3(laidArea / 1e6),
         wastePercent: round3(100 * (plankArea / laidArea - 1)),
       },
-      findings: [...before.findings],
-    });
+      findings: before.findings,
+    };
+    // the planner does not mark its own work
+    return good({ ...made, findings: [...untrueOf({ kerf }, before.floors, made), ...made.findings] });
   },
   verb: {
     about: 'the plan: what lies where, of which planks, and what is to be said of it',

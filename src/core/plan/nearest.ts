@@ -2,13 +2,17 @@
  * Of all ways to cut the same pieces from the same planks the one whose remainders wait least: every starter lies at its plank's right end and every
  * closer at the left one, so that planks can exchange their closers wherever there is room for the saw between both.
  */
-import { grouped } from '../geometry';
+import { frameOf, grouped, turnedPolygon } from '../geometry';
+import { apartFor, isOneCut, slantsOf } from '../rows';
 import type { Piece, Plank } from '../given';
 import { assigned } from './assign';
 import type { Laid } from './rack';
 
 /** Cuts in files are rounded to a thousandth (mm). */
 const ROUNDED = 2e-3;
+/** Less wood than this (mm) between two cuts is none; pieces between which no more than a sliver would be cut off lie so many pieces further apart. */
+const SLIVER = 0.05;
+const OF_A_SLIVER = 100_000;
 /** So many planks are paired at once, exactly; of more those that are laid about the same time, half of them together with the next. */
 const AT_ONCE = 200;
 /** Of more planks than this half as many: each takes as long as their number squared. */
@@ -21,7 +25,7 @@ const MOST_EXCHANGED = 1000;
 
 /** A plank with what is cut from its ends: when each is laid, and how long it is. */
 type Ends = { readonly plank: number; readonly length: number; starter: End | null; closer: End | null };
-type End = { readonly piece: Piece; readonly at: number; readonly long: number };
+type End = { readonly piece: Piece; readonly at: number; readonly long: number; /** how its sawn end leans, mm */ readonly leans: number };
 
 /**
  * @param order the pieces as they are laid
@@ -43,17 +47,40 @@ const middleOf = ({ starter, closer }: Ends): number => ((starter ?? closer)!.at
 
 /** The planks of each width, of whatever length, that nothing is cut from but a starter, a closer or both, side by side along the plank. */
 function endsByWidth(order: readonly Laid[], planks: readonly Plank[], kerf: number): Ends[][] {
-  const cut = order.map(({ piece }, at): End => ({ piece, at, long: piece.cut.to - piece.cut.from }));
+  const cut = order.map(({ piece, direction }, at): Used => ({ piece, at, long: piece.cut.to - piece.cut.from, direction }));
   const uses = grouped(cut, ({ piece }) => piece.plank);
   const found: (Ends & { readonly width: number })[] = [];
   for (const { n, length, width } of planks) {
     const own = uses.get(n) ?? [];
-    const starter = own.find((e) => e.piece.cut.from > 0 && e.piece.cut.to > length - ROUNDED) ?? null;
-    const closer = own.find((e) => e.piece.cut.from < ROUNDED && e.piece.cut.to < length) ?? null;
+    const starter = endOf(
+      own.find((e) => e.piece.cut.from > 0 && e.piece.cut.to > length - ROUNDED),
+      'left',
+      width,
+    );
+    const closer = endOf(
+      own.find((e) => e.piece.cut.from < ROUNDED && e.piece.cut.to < length),
+      'right',
+      width,
+    );
     if (own.length > 0 && own.length === Number(starter !== null) + Number(closer !== null) && fits(starter, closer, length, kerf))
       found.push({ plank: n, length, width, starter, closer });
   }
   return [...grouped(found, ({ width }) => width).values()];
+}
+
+type Used = Omit<End, 'leans'> & { readonly direction: number | undefined };
+
+/** A piece of a plank with how its sawn end leans. */
+function endOf(used: Used | undefined, sawn: 'left' | 'right', width: number): End | null {
+  if (!used) return null;
+  const { direction, ...end } = used;
+  return { ...end, leans: direction === undefined ? 0 : slantsOf(turnedPolygon(frameOf(direction), used.piece.outline), width)[sawn] };
+}
+
+/** Whether the second of two cuts would take off less than the saw itself takes. */
+function isSliver({ long: a, leans: left }: End, { long: b, leans: right }: End, length: number, kerf: number): boolean {
+  const between = length - a - b - kerf;
+  return isOneCut(right, left) ? between > SLIVER && between < kerf - SLIVER : between < apartFor(kerf) - SLIVER;
 }
 
 /** Whether what is cut from a plank's ends has room on it, and the saw between both. */
@@ -68,7 +95,8 @@ function pair(own: readonly Ends[], kerf: number): void {
     const closer = closers[column]!;
     // none is left without a piece
     if ((starter === null && closer === null) || !fits(starter, closer, length, kerf)) return Infinity;
-    return starter === null || closer === null ? 0 : Math.abs(starter.at - closer.at);
+    if (starter === null || closer === null) return 0;
+    return Math.abs(starter.at - closer.at) + (isSliver(starter, closer, length, kerf) ? OF_A_SLIVER : 0);
   });
   if (columns === null) return;
   own.forEach((ends, i) => (ends.closer = closers[columns[i]!]!));

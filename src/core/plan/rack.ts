@@ -2,7 +2,7 @@ import { grouped } from '../geometry';
 import type { Piece, PlanFloor, Plank } from '../given';
 import { joinedEnds, nearestPairs } from './nearest';
 
-type ToLay = Pick<PlanFloor, 'id' | 'rows' | 'pieces'>;
+type ToLay = Pick<PlanFloor, 'id' | 'rows' | 'pieces'> & { readonly direction?: number };
 
 /** What waits while a plan is laid: remainders whose second piece comes later. */
 export type Rack = {
@@ -20,6 +20,8 @@ export type Laid = {
   readonly piece: Piece;
   readonly plank: number;
   readonly floor: string;
+  /** of its floor, where how its ends lean matters */
+  readonly direction?: number;
   readonly row: number;
   readonly rowOfAll: number;
 };
@@ -27,10 +29,10 @@ export type Laid = {
 /** The pieces of floors in the order in which they are laid: floor by floor, row by row, each from left to right. */
 function layingOrder(floors: readonly ToLay[]): Laid[] {
   let base = 0;
-  return floors.flatMap(({ id, rows, pieces }) => {
+  return floors.flatMap(({ id, rows, pieces, direction }) => {
     const byRow = grouped(pieces, (piece) => piece.row);
     const own = rows.flatMap(({ n }, k) =>
-      (byRow.get(n) ?? []).map((piece) => ({ piece, plank: piece.plank, floor: id, row: n, rowOfAll: base + k })),
+      (byRow.get(n) ?? []).map((piece) => ({ piece, plank: piece.plank, floor: id, direction, row: n, rowOfAll: base + k })),
     );
     base += rows.length;
     return own;

@@ -1,5 +1,5 @@
 /** From pieces and the wood that they are cut from to a plan file's plan, and what that changes of the plan in force. */
-import { audit } from '../audit';
+import { audit, untrueOf } from '../audit';
 import { boxOf, polygonArea, round3, turned } from '../geometry';
 import type { Finding, Job, Piece, Plan, PlanFloor, Plank, Product } from '../given';
 import { isSameCut, pieceKey, type Site } from '../lay';
@@ -124,7 +124,7 @@ export function assembled(job: Job, site: Site, grounds: readonly Ground[], prod
     ...shortFindings(site.stock, products, begins),
   ];
   const rank = (f: Finding) => (f.level === 'must' ? 0 : 1);
-  const answer: Plan = {
+  const made: Plan = {
     floors,
     planks,
     totals: {
@@ -135,6 +135,8 @@ export function assembled(job: Job, site: Site, grounds: readonly Ground[], prod
     },
     findings: found.sort((a, b) => rank(a) - rank(b)),
   };
+  // the planner does not mark its own work
+  const answer: Plan = { ...made, findings: [...untrueOf(job, toLay.map((own) => own.floor), made), ...made.findings] }; // prettier-ignore
   return { plan: answer, changes: changesOf(answer, site, begins.length) };
 }
 

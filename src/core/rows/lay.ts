@@ -23,7 +23,7 @@ import {
   type SearchTask,
 } from './search';
 import { planksSawn } from './saw';
-import { slantsOf } from './slants';
+import { kerfBetween, slantsOf } from './slants';
 import { allowedOf } from './search/moves';
 import type { SearchContact, SearchRun } from './ties';
 import type { Wishes } from './wishes';
@@ -302,10 +302,11 @@ function floorFor(
 /** Searches all floors of one product together, which share their planks: the cuts of each floor. */
 export function cutsOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonly LaidOut[], options: LayOptions): MixedCut[][] {
   const { product, layout } = group[0]!.floor;
-  const { kerf, tape = TAPE_ERRS } = job;
+  const { tape = TAPE_ERRS } = job;
   const { seed } = layout.stagger;
   const school = schoolFor(layout.stagger.school, product);
   const searched = searchedOf(job, group);
+  const kerf = kerfBetween(searched.lines, job.kerf);
   /** The cuts of each floor, of those of all of them. */
   const byFloor = (cuts: readonly MixedCut[]): MixedCut[][] => {
     const floorOf = group.flatMap(({ runs }, floor) => runs.map((_, run) => ({ floor, run })));
@@ -329,7 +330,7 @@ export function cutsOf(job: Pick<Job, 'kerf' | 'hand' | 'tape'>, group: readonly
   const toSaw = group.map(({ runs, setOut }) => ({ runs, frame: setOut.frame, sizes: product.planks }));
   // in the largest floors hardly any plank has room for more, and to look takes long
   const planksOf = (cuts: readonly Cut[]) =>
-    cuts.length > MOST_SAWN ? new Set(cuts.map((c) => c.plank)).size : planksSawn(toSaw, sized(cuts), kerf);
+    cuts.length > MOST_SAWN ? new Set(cuts.map((c) => c.plank)).size : planksSawn(toSaw, sized(cuts), job.kerf);
   const butts = group.map((g) => g.floor.layout.stagger.butts ?? 0);
   const settings = { mates, kerf, school, seed, price, bound, tape, butts };
   const found = floorFor(searched, settings, planksOf, options);

@@ -17,6 +17,23 @@ const LEAST_LAP = 5;
 /** Corners are rounded: so much more than the kerf (mm) is left between slanted ends. */
 const HAIR = 0.02;
 
+/** A second cut nearer than this (mm) to the first takes off no more than a sliver, which breaks away or jams. */
+const LEAST_APART = 3;
+/** An end that leans by more than this (mm) is not cut together with a square one. */
+const LEANS = 0.1;
+
+/** How much wood there has to be between a saw cut and the next one beside it, mm. */
+export const apartFor = (kerf: number): number => Math.max(LEAST_APART, kerf);
+
+/** Whether two ends that face each other on a plank can be one cut: square both, or leaning alike. */
+export const isOneCut = (right: number, left: number): boolean => Math.abs(right - left) <= LEANS;
+
+/** What has to be left for the saw between a starter and a closer of some runs, mm: where ends lean, and not all of them alike, two cuts part them. */
+export function kerfBetween(runs: readonly { readonly slants?: Slants }[], kerf: number): number {
+  const ends = runs.flatMap(({ slants }) => (slants ? [slants.left, slants.right] : []));
+  return ends.every((e) => isOneCut(e, ends[0]!)) ? kerf : kerf + apartFor(kerf);
+}
+
 /** How wide a saw cut at a slant is along the plank: kerf ÷ cos of its angle from square. */
 export const kerfAlong = (kerf: number, slant: number, width: number): number => kerf * Math.hypot(1, slant / width);
 

@@ -33,17 +33,22 @@ export type RunningWall = {
 /** What stands beside a strip that must not be too narrow. */
 export const isJudged = (bound: Bound): boolean => ['wall', 'jamb', 'line', 'hearth', 'island', 'cabinet'].includes(bound.kind);
 
-/** The edges of a laid area that run with the planks and beside which a strip is judged. */
+/**
+ * The edges of a laid area that run with the planks and beside which a strip is judged.
+ *
+ * @param shortest edges no longer than this along the planks (mm) are left out
+ */
 export function runningWalls(
   edges: readonly LaidEdge[],
   frame: Frame,
   weightOf: (bound: Bound) => number = () => 1,
+  shortest = SHORTEST_JUDGED,
 ): readonly RunningWall[] {
   const walls: RunningWall[] = [];
   for (const { a, b, bound } of edges) {
     const [ua, wa] = turned(frame, a);
     const [ub, wb] = turned(frame, b);
-    if (!isJudged(bound) || Math.abs(ub - ua) <= SHORTEST_JUDGED || Math.abs(wb - wa) > STEEPEST * Math.abs(ub - ua)) continue;
+    if (!isJudged(bound) || Math.abs(ub - ua) <= shortest || Math.abs(wb - wa) > STEEPEST * Math.abs(ub - ua)) continue;
     // The floor lies left of a→b in plan; the frame mirrors, so it lies at greater w where u falls.
     const side = ub < ua ? 'start' : 'far';
     const forward = ub > ua;

@@ -1,4 +1,4 @@
-import { frameOf, insidePolygon, spansAt, turned, type Point } from '../../geometry';
+import { frameOf, grouped, insidePolygon, spansAt, turned, type Point } from '../../geometry';
 import type { Plan, PlanFloor } from '../../given';
 import { ALIKE, type Say, type Shape } from './shapes';
 
@@ -18,18 +18,19 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
   const planks = new Map(plan.planks.map((p) => [p.n, p]));
   const tell = (p: Point, text: string) => say(floor.id, turned(frame, p), text);
   const buttJoints = new Set<string>();
+  const rows = new Map(floor.rows.map((r) => [r.n, r]));
+  const byRow = grouped(shapes, (s) => s.piece.row);
   for (const own of shapes) {
-    const row = floor.rows.find((r) => r.n === own.piece.row);
+    const row = rows.get(own.piece.row);
     if (!row) continue;
-    const others = shapes.filter(
-      (s) => s !== own && s.piece.row === row.n && s.box.minX < own.box.maxX + 1 && s.box.maxX > own.box.minX - 1,
-    );
+    const others = byRow.get(row.n)!.filter((s) => s !== own && s.box.minX < own.box.maxX + 1 && s.box.maxX > own.box.minX - 1);
     const said = new Set<string>();
     for (const { at, beside, side } of edgesOf(own)) {
       // along the row's own edges lie other rows
       const onEdge = Math.min(Math.abs(at[1] - row.from), Math.abs(at[1] - row.to)) < ALIKE && (side === 'before' || side === 'after');
       const other = onEdge ? undefined : others.find((s) => insidePolygon(beside, s.shape));
-      if (!other || said.has(`${other.piece.id} ${side}`)) continue;
+      // what lies meets as it does: that is the log's, and no plan's doing
+      if (!other || (own.piece.laid && other.piece.laid) || said.has(`${other.piece.id} ${side}`)) continue;
       said.add(`${other.piece.id} ${side}`);
       if (side !== 'left' && side !== 'right') {
         tell(at, `Pieces ${own.piece.id} and ${other.piece.id} of one row do not meet end to end, square to it.`);
@@ -52,7 +53,7 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
   }
   for (const row of floor.rows) {
     const next = floor.rows.find((r) => r !== row && Math.abs(r.from - row.to) < ALIKE);
-    if (next) edgesLock(floor, shapes, row.n, next.n, row.to, tell, (n) => planks.get(n)?.width ?? 0);
+    if (next) edgesLock(byRow, row.n, next.n, row.to, tell, (n) => planks.get(n)?.width ?? 0);
   }
 }
 
@@ -78,8 +79,7 @@ function edgesOf({ shape }: Shape): { at: Point; beside: Point; side: Side }[] {
 
 /** Where two rows meet, both pieces come to their shared edge with the plank's own. */
 function edgesLock(
-  floor: PlanFloor,
-  shapes: readonly Shape[],
+  byRow: ReadonlyMap<number, readonly Shape[]>,
   row: number,
   next: number,
   w: number,
@@ -87,14 +87,14 @@ function edgesLock(
   widthOf: (plank: number) => number,
 ): void {
   const spans = (n: number, at: number) =>
-    shapes
-      .filter((s) => s.piece.row === n && s.box.minY < at && s.box.maxY > at)
+    (byRow.get(n) ?? [])
+      .filter((s) => s.box.minY < at && s.box.maxY > at)
       .flatMap((s) => spansAt([s.shape], 1, at, 1).map(([from, to]) => ({ from, to, ...s })));
   const lower = spans(next, w + 0.05);
   for (const upper of spans(row, w - 0.05)) {
     for (const other of lower) {
       const [from, to] = [Math.max(upper.from, other.from), Math.min(upper.to, other.to)];
-      if (to - from < 0.5) continue;
+      if (to - from < 0.5 || (upper.piece.laid && other.piece.laid)) continue;
       const at: Point = [(from + to) / 2, w];
       const far = upper.piece.cut.low + w - upper.box.minY;
       const near = other.piece.cut.low + w - other.box.minY;

@@ -16,6 +16,7 @@ export function sawnTruly(plan: Plan, floors: readonly Laid[], kerf: number, say
   const uses = new Map<number, { sawn: Sawn; floor: string; at: Point }[]>();
   for (const { floor, shapes, product } of floors) {
     const frame = frameOf(floor.direction);
+    const rows = new Map(floor.rows.map((r) => [r.n, r]));
     for (const s of shapes) {
       const { piece, shape, box } = s;
       const tell = (text: string) => say(floor.id, middleOf(frame, s), `Piece ${piece.id} ${text}`);
@@ -24,13 +25,15 @@ export function sawnTruly(plan: Plan, floors: readonly Laid[], kerf: number, say
         tell(`is cut from plank ${piece.plank}, which is not listed.`);
         continue;
       }
+      // what lies is as it was cut
+      if (piece.laid) continue;
       const { cut } = piece;
       const isSize = product.planks.some((p) => Math.abs(p.length - plank.length) < ALIKE && Math.abs(p.width - plank.width) < ALIKE);
       if (!isSize) tell(`is of plank ${plank.n}, ${plank.length} × ${plank.width}, a size that its product does not have.`);
       if (severalProducts && plank.product !== product.name) tell(`is of plank ${plank.n}, which is not of this floor’s product.`);
       if (cut.from < -ALIKE || cut.to > plank.length + ALIKE || cut.low < -ALIKE || cut.high > plank.width + ALIKE)
         tell(`reaches out of plank ${plank.n}.`);
-      const row = floor.rows.find((r) => r.n === piece.row);
+      const row = rows.get(piece.row);
       if (row && Math.abs(row.width - plank.width) > ALIKE) tell(`is of plank ${plank.n}, which is not as wide as row ${row.n}.`);
       if (Math.abs(box.maxX - box.minX - (cut.to - cut.from)) > ALIKE || Math.abs(box.maxY - box.minY - (cut.high - cut.low)) > ALIKE)
         tell('is not as large as its cut.');
@@ -39,16 +42,21 @@ export function sawnTruly(plan: Plan, floors: readonly Laid[], kerf: number, say
         return Math.abs(u - v) > ALIKE && Math.abs(w - x) > ALIKE;
       });
       const ring = slanted ? shape[0]!.map(([u, w]): Point => [u - box.minX, w - box.minY]) : undefined;
-      uses.set(plank.n, [...(uses.get(plank.n) ?? []), { sawn: { box: cut, ring }, floor: floor.id, at: middleOf(frame, s) }]);
+      const before = uses.get(plank.n);
+      const use = { sawn: { box: cut, ring }, floor: floor.id, at: middleOf(frame, s) };
+      if (before) before.push(use);
+      else uses.set(plank.n, [use]);
     }
   }
+  const lies = new Set(floors.flatMap(({ floor }) => floor.pieces.flatMap((p) => (p.laid ? [p.plank] : []))));
   const numbers = new Set<number>();
   for (const { n } of plan.planks) {
     if (numbers.has(n)) say(null, null, `Plank ${n} is listed twice.`);
     numbers.add(n);
     const own = uses.get(n);
-    if (!own) say(null, null, `Plank ${n} is opened and gives no piece.`);
+    if (!own && !lies.has(n)) say(null, null, `Plank ${n} is opened and gives no piece.`);
     else if (
+      own &&
       !comesApart(
         own.map((o) => o.sawn),
         kerf - ALIKE / 2,

@@ -4,7 +4,7 @@
  * on their planks, until planks stand empty that need not be opened.
  */
 import { polygonArea, type Point } from '../../geometry';
-import { lapBetween, type Slants } from '../slants';
+import { apartFor, isOneCut, lapBetween, type Slants } from '../slants';
 import { comesApart, cornersOf, type Sawn, SAWN_ALIKE } from '../../wood';
 import type { Piece } from '../../given';
 
@@ -38,8 +38,12 @@ const wideOf = ({ box }: Blank | Place) => box.high - box.low;
 type Bin = { readonly n: number; readonly size: number; items: number[]; free: number; gap: number; beside: number };
 
 /** By how much two blanks may overlap along their plank, the first to the left of the second. */
-const lapOf = (a: Blank, b: Blank, kerf: number): number =>
-  a.slants && b.slants ? lapBetween(a.slants.right, b.slants.left, a.slants.width, kerf) : 0;
+function lapOf(a: Blank, b: Blank, kerf: number): number {
+  const [right, left] = [a.slants?.right ?? 0, b.slants?.left ?? 0];
+  const lap = lapBetween(right, left, a.slants?.width ?? 1, kerf);
+  // ends that are no one cut lie so far apart that two cuts part them
+  return lap === 0 && !isOneCut(right, left) ? -apartFor(kerf) : lap;
+}
 
 /** A stretch that is taken, and how near another may come to its two ends. */
 type Taken = readonly [from: number, to: number, before: number, after: number];
