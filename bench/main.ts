@@ -31,6 +31,7 @@ import { houses } from './houses';
 import { measureBrowser } from './browser';
 import { fromAtMost, type Verdict } from './optimum';
 import { rooms } from './rooms';
+import { measureTruth } from './truth';
 
 const mustPlan = (job: Job, options: PlanOptions = {}): Plan => {
   const plan = planJob(job, options);
@@ -425,6 +426,7 @@ const parts = {
   heart: measureHeart,
   scale: measureScale,
   robust: measureRobust,
+  truth: measureTruth,
   replan: measureReplan,
   repair: measureRepair,
   drill: measureDrill,

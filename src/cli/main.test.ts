@@ -59,9 +59,11 @@ test.each<[string, () => string[], RegExp]>([
     () => ['plan', file(JSON.stringify(newJob('x', 'metric', 4000, 15)))],
     /^spaces\[0\]\.outline: nothing is left to lay/,
   ],
-  ['no verb', () => [], /^usage: pitsaw plan\|audit\|base\|beneath\|edges\|order\|days\|replan\|repair\|pack\|export FILE/],
+  ['no verb', () => [], /^usage: pitsaw plan\|cuts\|audit\|base\|beneath\|edges\|order\|days\|replan\|repair\|pack\|export FILE/],
   ['an unknown verb', () => ['paint', 'x'], /^unknown command 'paint'/],
   ['an unknown option', () => ['plan', 'x', '--fast'], /^unknown option '--fast'/],
+  ['cuts by an option that there is not', () => ['cuts', office(), '--fast'], /^unknown option '--fast'/],
+  ['cuts by a log that is none', () => ['cuts', office(), '--log', office()], /^line 1/],
   ['no file', () => ['plan'], /^missing required argument 'file'/],
   ['a file too many', () => ['plan', 'x', 'y'], /^too many arguments/],
   ['an unknown format', () => ['export', 'x', '--as', 'pdf'], /^--as pdf: is none of csv, svg, dxf/],
@@ -83,6 +85,25 @@ test('help and version are printed on standard output', () => {
   }
 });
 
+test('how every piece is sawn, from the beginning and from what lies', () => {
+  const path = office();
+  type Cuts = { format: string; step: number; pieces: { piece: string }[]; inHand: object[]; stops: object[] };
+  const read = (text: string) => JSON.parse(text) as Cuts;
+  const whole = read(pitsaw('cuts', path).stdout);
+  expect(whole).toMatchObject({ format: 'pitsaw/cuts', version: 1, job: 'Lock office', step: 1, inHand: [] });
+  const plan = JSON.parse(pitsaw('plan', path).stdout) as Parameters<typeof JSON.stringify>[0];
+  const lines = [
+    { what: 'begun', format: 'pitsaw/log', version: 1, plan },
+    { what: 'laid', floor: 'f1', row: 1 },
+  ];
+  const log = file(
+    lines.map((l, i) => `${JSON.stringify({ n: i + 1, time: '2026-03-02T08:00:00', by: 'Ada', ...l })}\n`).join(''),
+    'site.pitsaw-log.jsonl',
+  );
+  const rest = read(pitsaw('cuts', path, '--log', log).stdout);
+  expect(rest.pieces).toEqual(whole.pieces.filter((p) => !p.piece.startsWith('f1/1.')));
+});
+
 test('a job from standard input, its plan judged, and what the application exports', () => {
   const path = office();
   const plan = pitsaw('plan', path).stdout;
@@ -93,7 +114,7 @@ test('a job from standard input, its plan judged, and what the application expor
   expect(judged.findings.filter((f) => f.rule === 'untrue')).toEqual([]);
   const lied = plan.replace(/"boxes":(\d+)/, (_, n: string) => `"boxes":${Number(n) + 1}`);
   expect(pitsaw('audit', path, file(lied, 'lied.plan.json')).stdout).toContain('"rule":"untrue"');
-  expect(pitsaw('export', path, '--as', 'csv').stdout).toMatch(/^floor,row,piece,length/);
+  expect(pitsaw('export', path, '--as', 'csv').stdout).toMatch(/^floor,row,piece,room,plank,take,cut,what is left/);
   expect(pitsaw('export', path, '--as', 'svg').stdout).toMatch(/^<svg|^<\?xml/);
   expect(pitsaw('export', path, '--as', 'dxf').stdout).toContain('SECTION');
 });

@@ -21,7 +21,7 @@ import { FloorChoice } from './FloorChoice';
 import { keysOf, listedKeys, useKeys } from './keys';
 import { GuideDialog } from './guide/GuideDialog';
 import { TourStep } from './guide/Tour';
-import { Notice } from './Notice';
+import { Notice, UntrueNotice } from './Notice';
 import { Rule } from './Rule';
 import styles from './screen.module.css';
 import { StageSheet } from './StageSheet';
@@ -77,7 +77,7 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
   return (
     <div className={styles.work} data-hand={stage.sheet.hand && !looking ? true : undefined}>
       <Top job={job} view={view} onKeys={() => setListing(true)} />
-      <Notice />
+      <Notices />
       <Rule stage={stage.name} ask={ask} base={`/jobs/${view.id}`} onGo={goToStage} />
       <div className={styles.sheetArea}>
         <StageSheet stage={stage} />
@@ -98,6 +98,14 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
     </div>
   );
 }
+
+/** What has to be seen wherever one is: about saving first, and about the plan. */
+const Notices = () => (
+  <div className={styles.notice}>
+    <Notice />
+    <UntrueNotice />
+  </div>
+);
 
 /** The tally of the job as it is; marked while the floor on screen is not this job's yet, or the walls are still being walked. */
 function StandingTally(props: Pick<ComponentProps<typeof Tally>, 'job' | 'next' | 'onGo'>) {

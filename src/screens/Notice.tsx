@@ -1,9 +1,41 @@
 'use client';
 import { Alert } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
-import { useSaving } from '@/ui/desk';
+import { useEffect, useMemo } from 'react';
+import { useJob, usePlan, useSaving } from '@/ui/desk';
+import { download } from '@/ui/kit/download';
 import { Button } from '@/ui/kit';
 import styles from './screen.module.css';
+
+/**
+ * A plan that the independent check of Pitsaw finds untrue: one notice, whatever it found. The job and what was found are kept on this device, and can be
+ * saved as a file for a report.
+ */
+export function UntrueNotice() {
+  const job = useJob();
+  const plan = usePlan();
+  const found = useMemo(() => plan?.findings.filter((f) => f.rule === 'untrue') ?? [], [plan]);
+  const report = useMemo(
+    () => (found.length === 0 ? null : JSON.stringify({ format: 'pitsaw/report', version: 1, found, job })),
+    [found, job],
+  );
+  useEffect(() => {
+    if (report === null) return;
+    try {
+      localStorage.setItem('pitsaw-untrue', report);
+    } catch {
+      // a device that keeps nothing: the button still saves the file
+    }
+  }, [report]);
+  if (report === null) return null;
+  return (
+    <Strip text="Pitsaw checked this plan and found a fault in it: do not saw by it. Change the direction or the line and look again.">
+      <Button size="sm" onClick={() => download(`${job.name || 'job'} report.json`, 'application/json', report)}>
+        Save the file for a report
+      </Button>
+    </Strip>
+  );
+}
 
 /** What is wrong with saving, where it is more than a word: what the server said, where the work is now, and what can be done. */
 export function Notice() {
@@ -43,7 +75,7 @@ const Strip = ({ text, narrow = false, children }: { text: string; narrow?: bool
     bg="paper"
     color="must"
     borderRadius="0"
-    className={`${styles.notice} ${narrow ? styles.narrow : ''}`}
+    className={`${styles.strip} ${narrow ? styles.narrow : ''}`}
     alignItems="center"
   >
     <Alert.Indicator />

@@ -55,7 +55,7 @@ export function newJob(name: string, display: Job['display'], length: number, wi
     display,
     product: presetProduct(),
     kerf: 2,
-    spaces: [{ id: 'room', name: 'Room', outline: rectangle(length, width) }],
+    spaces: [{ id: 'room', name: 'Room', tag: 'ROO', outline: rectangle(length, width) }],
     openings: [],
     obstacles: [],
     layout: { direction: 'auto', setOut: { mode: 'auto' }, stagger: { school: 'offcut', seed: 1 } },

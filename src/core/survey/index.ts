@@ -9,3 +9,4 @@ export * from './shapes';
 export * from './attach';
 export * from './move';
 export * from './reading';
+export * from './tags';

@@ -10,6 +10,7 @@ import {
   type Ring,
 } from '../../core/geometry';
 import { OBSTACLE_KINDS, type Job, type Obstacle, type Opening } from '../../core/given';
+import { freeTag } from '../../core/survey';
 import { facesOf } from './faces';
 import type { RawDrawing } from './raw';
 
@@ -207,6 +208,7 @@ export function takenOver(job: Job, offers: readonly Offer[]): { readonly job: J
       taken.add(before.id);
     }
   }
+  const tags: (string | undefined)[] = [];
   const spaces = rooms.map((offer, i) => {
     const before = old.get(offer);
     const name = offer.name || before?.name || `Room ${i + 1}`;
@@ -214,6 +216,8 @@ export function takenOver(job: Job, offers: readonly Offer[]): { readonly job: J
     // what was measured on the outline before says nothing of this one
     if (before && !samePlace(before.outline, moved(offer.ring)))
       for (const key of ['walk', 'walkFrom', 'widths', 'diagonals'] as const) delete kept[key];
+    if (!before) kept.tag = freeTag(name, [...tags, ...job.spaces.map((s) => s.tag)]);
+    tags.push(kept.tag);
     return { ...kept, name, outline: before && samePlace(before.outline, moved(offer.ring)) ? before.outline : moved(offer.ring) };
   });
   const openings: Opening[] = [];

@@ -3,14 +3,12 @@ import { Box } from '@chakra-ui/react';
 import { useState, type ReactNode } from 'react';
 import { round3 } from '@/core/geometry';
 import type { NewEvent } from '@/core/given';
-import { rackOnSite } from '@/core/lay';
 import { wallLetter, withWallMoved } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import { faultOf, happened, useJob } from '@/ui/desk';
 import { Button, Choice, LengthField, Mistake, NumberField, TextField, WallOf, Why, Window } from '@/ui/kit';
 import type { InHand } from './hand';
 import { LaidOtherwise } from './LaidOtherwise';
-import { rackName } from './words';
 
 /** What can go otherwise, as a person would say it; the first are what happens most. */
 const KINDS = [
@@ -115,14 +113,13 @@ function WrongCut({ hand: { piece, plan }, onTell }: FormProps) {
   );
 }
 
-function Lost({ hand: { site, plan }, onTell }: FormProps) {
-  const { display, kerf } = useJob();
-  const rack = rackOnSite(site, plan, kerf);
-  if (rack.length === 0) return <Why>Nothing waits on the rack.</Why>;
+function Lost({ hand: { kept }, onTell }: FormProps) {
+  const { display } = useJob();
+  if (kept.length === 0) return <Why>No offcuts kept yet.</Why>;
   return (
     <>
       <Why>Which one?</Why>
-      {rack.map((r) => (
+      {kept.map((r) => (
         <Button
           key={`${r.plank} ${r.from}`}
           w="100%"
@@ -131,7 +128,7 @@ function Lost({ hand: { site, plan }, onTell }: FormProps) {
           justifyContent="space-between"
           onClick={() => onTell({ what: 'lost', plank: r.plank, from: r.from, to: r.to })}
         >
-          <b>{rackName(r)}</b> {formatLength(r.to - r.from, display)}
+          <b>{r.label}</b> {formatLength(r.to - r.from, display)}
         </Button>
       ))}
     </>

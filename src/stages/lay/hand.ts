@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { boxOf } from '@/core/geometry';
 import type { Event, Job, Piece, Plan, PlanFloor } from '@/core/given';
 import { courseOf, pieceKey, stepInHand, type Site, type Step } from '@/core/lay';
 import { cutLister, type CutList, type CutLister, type PieceCuts } from '@/core/cuts';
@@ -16,6 +17,18 @@ export type InHand = {
   readonly line: PieceCuts;
   /** how each piece that does not lie is sawn, by its key */
   readonly cuts: ReadonlyMap<string, PieceCuts>;
+  /** what waits on the rack */
+  readonly kept: readonly Kept[];
+};
+
+/** An offcut or a sawn piece on the rack, by the label that is stuck on it. */
+export type Kept = {
+  readonly label: string;
+  readonly plank: number;
+  /** how far it reaches along its plank */
+  readonly from: number;
+  readonly to: number;
+  readonly state: 'wanted' | 'sawn' | 'spare';
 };
 
 const courses = new WeakMap<Plan, { readonly job: Job; readonly steps: readonly Step[] }>();
@@ -55,8 +68,20 @@ export function inHand(site: Site | null, job: Job): InHand | null {
   const byId = new Map(floor.pieces.map((p) => [p.id, p]));
   const pieces = step.pieces.map((id) => byId.get(id)!);
   const piece = pieces.find((p) => !lies(floor.id, p.id))!;
-  const cuts = new Map(cutsOf(site, plan, job).pieces.map((l) => [l.piece, l] as const));
-  return { plan, site, steps, step, floor, pieces, piece, line: cuts.get(pieceKey(floor.id, piece))!, cuts };
+  const list = cutsOf(site, plan, job);
+  const cuts = new Map(list.pieces.map((l) => [l.piece, l] as const));
+  return { plan, site, steps, step, floor, pieces, piece, line: cuts.get(pieceKey(floor.id, piece))!, cuts, kept: keptOn(site, list) };
+}
+
+/** What waits on the rack: what a piece is cut from first, in the order of laying. */
+function keptOn(site: Site, { inHand: offcuts, pieces }: CutList): readonly Kept[] {
+  const places = new Map(pieces.map((p, i) => [p.piece, i]));
+  const sawn = site.parts.map((p) => ({ label: p.of.slice(p.of.lastIndexOf('/') + 1), plank: p.plank, from: p.cut.from, to: p.cut.to, state: 'sawn' as const, first: places.get(p.of) })); // prettier-ignore
+  const kept = offcuts.map(({ label, plank, outline, becomes }) => {
+    const { minX, maxX } = boxOf(outline);
+    return { label, plank, from: minX, to: maxX, state: becomes === null ? ('spare' as const) : ('wanted' as const), first: becomes === null ? undefined : places.get(becomes) }; // prettier-ignore
+  });
+  return [...sawn, ...kept].sort((a, b) => (a.first ?? Infinity) - (b.first ?? Infinity));
 }
 
 export function useInHand(): InHand | null {

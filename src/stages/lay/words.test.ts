@@ -1,15 +1,11 @@
 import type { Event, Plan } from '@/core/given';
 import type { PieceCuts } from '@/core/cuts';
-import { calledIn, changeWords, dueWords, eventWords, fromWhere, rackName, wayWords } from './words';
+import { calledIn, changeWords, dueWords, eventWords, fromWhere, wayWords } from './words';
 
 const line = (take: PieceCuts['take'], n = 9): PieceCuts =>
   ({ take, piece: 'f1/12.1', plank: { n, length: 1285, width: 192 } }) as PieceCuts;
 const event = (fields: object): Event => ({ n: 2, time: '2026-03-02T08:00:00', by: 'Ada', ...fields }) as Event;
 const changes = { begins: 20, planks: 0, broken: 0, spoilt: [], rows: [], pieces: 0 };
-
-test('a remnant is called by its plank and the end that it keeps', () => {
-  expect((['left', 'right', 'both', 'none'] as const).map((hand) => rackName({ plank: 9, hand }))).toEqual(['9L', '9R', '9', '9M']);
-});
 
 test('what to take is a label on the rack, or a new plank with its box', () => {
   expect(fromWhere(line({ from: 'offcut', left: 'f1/9.4', label: 'KIT 12.1' }), 3)).toEqual({ take: 'KIT 12.1', of: 'from the offcuts kept' }); // prettier-ignore

@@ -1,13 +1,9 @@
 import { roomName, type Event, type Job, type Plan } from '@/core/given';
-import type { Due, OnRack, Step } from '@/core/lay';
+import type { Due, Step } from '@/core/lay';
 import type { PieceCuts } from '@/core/cuts';
 import type { Changes, GivingWay } from '@/core/replan';
 import { formatLength, type Display } from '@/core/units';
 import { pieceId, pieceWords } from '@/formats';
-
-/** What an offcut is called on the rack: its plank, and the factory end that it keeps. */
-export const rackName = ({ plank, hand }: Pick<OnRack, 'plank' | 'hand'>): string =>
-  `${plank}${hand === 'left' ? 'L' : hand === 'right' ? 'R' : hand === 'both' ? '' : 'M'}`;
 
 /** From where a piece comes: the label that is stuck on it, or a new plank and its box. */
 export function fromWhere(

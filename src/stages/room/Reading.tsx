@@ -5,8 +5,9 @@ import { useState } from 'react';
 import { roomsArea } from '@/core/floors';
 import type { Job, Space } from '@/core/given';
 import { formatArea, formatLength } from '@/core/units';
+import { freeTag, tagProblem } from '@/core/survey';
 import { edit, firstText, rectangleOf, resized, useJob, useSpace, withSpace } from '@/ui/desk';
-import { BigNumber, Button, Folds, LengthField, ReadingTitle, Stops, Why } from '@/ui/kit';
+import { BigNumber, Button, Folds, LengthField, ReadingTitle, Stops, TextField, Why } from '@/ui/kit';
 import { Checks } from './Checks';
 import { LaserBar } from './LaserBar';
 import { Obstacles, obstaclesIn } from './Obstacles';
@@ -81,6 +82,22 @@ function Surveyed({ job, space }: { job: Job; space: Space }) {
   );
 }
 
+const tagsBeside = ({ spaces }: Job, { id }: Space) => spaces.filter((s) => s.id !== id).map((s) => s.tag);
+
+/** A room under another name; a tag that was made of the old name is made of the new one. */
+function renamed(job: Job, space: Space, name: string): Space {
+  const others = tagsBeside(job, space);
+  return { ...space, name, ...(space.tag === freeTag(space.name, others) ? { tag: freeTag(name, others) } : {}) };
+}
+
+/** Sets or removes a room's tag; gives back what is wrong with it. */
+function setTag(job: Job, space: Space, typed: string): string | undefined {
+  const tag = typed.toUpperCase();
+  const wrong = tag === '' ? null : tagProblem(tag, tagsBeside(job, space));
+  if (wrong) return wrong;
+  return firstText(edit('tag of the room', (now) => withSpace(now, space.id, (s) => ({ ...s, tag: tag === '' ? undefined : tag }))));
+}
+
 function Size({ job, space }: { job: Job; space: Space }) {
   const r = rectangleOf(space);
   const [walls, setWalls] = useState(false);
@@ -93,9 +110,16 @@ function Size({ job, space }: { job: Job; space: Space }) {
         <Input
           value={space.name}
           maxLength={200}
-          onChange={(e) => edit('name of the room', (now) => withSpace(now, space.id, (s) => ({ ...s, name: e.target.value })))}
+          onChange={(e) => edit('name of the room', (now) => withSpace(now, space.id, (s) => renamed(now, s, e.target.value)))}
         />
       </Field.Root>
+      <TextField
+        key={space.id}
+        label="Tag on labels"
+        value={space.tag ?? ''}
+        hint="Three or four letters. Offcuts for this room are labelled with it; without one, with its name."
+        onText={(tag) => setTag(job, space, tag)}
+      />
       {r && (
         <>
           <LengthField

@@ -3,7 +3,7 @@ import { FileUp, Plus, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
 import { roomName, type Job, type Opening, type Space } from '@/core/given';
-import { annexed, doorwayIn, doorwayOutline, neighboursBeyond, walkOf, wallLetter, type Doorway } from '@/core/survey';
+import { annexed, doorwayIn, doorwayOutline, freeTag, neighboursBeyond, walkOf, wallLetter, type Doorway } from '@/core/survey';
 import { formatLength } from '@/core/units';
 import { chooseSpace, edit, firstText, freeId, withoutSpace } from '@/ui/desk';
 import { Button, Choice, Fields, Mistake, SmallLength, Stops, Thing, Tick, WallOf } from '@/ui/kit';
@@ -137,7 +137,19 @@ function NewRoom({ job, space, onDone }: { job: Job; space: Space; onDone: (id: 
     const walk = walked ? { walk: [], walkFrom: { opening, along: 0 } } : {};
     const wrong = edit('a new room', (now) => ({
       ...now,
-      spaces: [...now.spaces, { id, name: `Room ${now.spaces.length + 1}`, outline, ...walk }],
+      spaces: [
+        ...now.spaces,
+        {
+          id,
+          name: `Room ${now.spaces.length + 1}`,
+          tag: freeTag(
+            'Room',
+            now.spaces.map((s) => s.tag),
+          ),
+          outline,
+          ...walk,
+        },
+      ],
       openings: [...(now.openings ?? []), { id: opening, between: [space.id, id], outline: doorway, finish: 'through' }],
     }));
     if (wrong.length > 0) setProblem(wrong[0]!.text);
