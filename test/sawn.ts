@@ -240,7 +240,11 @@ function markIsTrue(mark: LineMark, p: Point, q: Point, kept: Ring, display: Job
   const ring = kept.filter((c) => Math.hypot(c[0] - p[0], c[1] - p[1]) > NEAR && Math.hypot(c[0] - q[0], c[1] - q[1]) > NEAR);
   const at = kept.findIndex((c) => Math.hypot(c[0] - p[0], c[1] - p[1]) <= NEAR);
   const forward = Array.from({ length: kept.length }, (_, k) => kept[(at + k) % kept.length]!).filter((c) => ring.includes(c));
-  const nextIsQ = Math.hypot(kept[(at + 1) % kept.length]![0] - q[0], kept[(at + 1) % kept.length]![1] - q[1]) <= NEAR;
+  // two corners may be one: the next is the first that lies off p
+  const next = Array.from({ length: kept.length }, (_, k) => kept[(at + k) % kept.length]!).find(
+    (c) => Math.hypot(c[0] - p[0], c[1] - p[1]) > NEAR,
+  )!;
+  const nextIsQ = Math.hypot(next[0] - q[0], next[1] - q[1]) <= NEAR;
   const way = straightened([p, ...(nextIsQ ? forward.reverse() : forward), q]);
   const first = way[1]!;
   const wanted: number[] = [];

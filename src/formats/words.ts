@@ -80,6 +80,8 @@ function shapedWords(cut: ShapedCut, names: readonly string[]): string {
   }
   const first = marks[0];
   if (!first) return cut.kind === 'hole' ? 'Cut a hole' : 'Cut a notch';
+  if (marks.length === 1)
+    return `Cut a ${cut.kind} up to ${names[0]}: ${first.along.text} from the ${first.along.from} end, ${first.across.text} in from the ${EDGE_WORDS[first.across.from]}`;
   return `Cut a ${cut.kind}, ${datumWords(first)}: ${marks.map((m, k) => `${names[k]} ${placeWords(m)}`).join(', ')}`;
 }
 

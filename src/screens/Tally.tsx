@@ -20,7 +20,8 @@ type Props = {
 
 /** Planks, boxes, waste, narrowest strip, least stagger: always in the same corner, with what the last change did to each. */
 export function Tally({ job, now, before, dragged, stale = null, next, onGo }: Props) {
-  const length = (mm: number | null | undefined) => (mm === null || mm === undefined ? '–' : formatLength(mm, job.display, { bare: true }));
+  const length = (mm: number | null | undefined, down = false) =>
+    mm === null || mm === undefined ? '–' : formatLength(mm, job.display, { bare: true, down });
   const moved = (
     a: number | null | undefined,
     b: number | null | undefined,
@@ -70,7 +71,7 @@ export function Tally({ job, now, before, dragged, stale = null, next, onGo }: P
         <div>
           <dt>Narrowest strip</dt>
           <dd>
-            {length(strip)}
+            {length(strip, true)}
             {moved(strip, dragged === undefined ? before?.worstStrip : now?.worstStrip, (d) => length(d), false)}
           </dd>
         </div>

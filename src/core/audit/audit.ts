@@ -58,6 +58,7 @@ export function auditedFloor(job: Pick<Job, 'display' | 'tape'>, floor: Floor, p
     school: schoolFor(floor.layout.stagger.school, floor.product),
     wanted: floor.layout.stagger.school,
     doorway: (id) => doorwayName(floor, id),
+    display: job.display,
     length: lengthIn(job),
   };
 }

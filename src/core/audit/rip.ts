@@ -3,6 +3,7 @@ import { sourceOf, sourceText, type Placed, type PlanRow } from '../given';
 import { bestOrigin, isAlwaysCrossed, runningWalls, scoreOf, SHORTEST_JUDGED, widthsOf, type RunningWall } from '../setout';
 import { wallLetter } from '../survey';
 
+import { formatLength } from '../units';
 import { finding, type AuditedFloor, type Rule } from './rule';
 
 type Stretch = { from: number; to: number; least: number; at: readonly [number, number]; wall: RunningWall };
@@ -44,7 +45,7 @@ export function ripStretches(floor: AuditedFloor): { readonly finding: Placed; r
             rows: [row.n],
             measured: least,
             limit,
-            text: `Row ${row.n} is only ${floor.length(least)} wide beside ${besideWords(floor, wall)} over ${floor.length(to - from)}, at least ${floor.length(limit)} (${sourceText(sourceOf(floor.product, 'rip'))}). ${mendWords(floor, wall, lineHelps)}`,
+            text: `Row ${row.n} is only ${formatLength(least, floor.display, { down: true })} wide beside ${besideWords(floor, wall)} over ${floor.length(to - from)}, at least ${floor.length(limit)} (${sourceText(sourceOf(floor.product, 'rip'))}). ${mendWords(floor, wall, lineHelps)}`,
           }),
         });
       }

@@ -24,6 +24,7 @@ export type AuditedFloor = {
   readonly wanted: School;
   /** A doorway by the rooms that it joins, as a sentence goes on with it. */
   readonly doorway: (opening: string) => string;
+  readonly display: Job['display'];
   /** Writes a length in the job's units. */
   readonly length: (mm: number) => string;
 };

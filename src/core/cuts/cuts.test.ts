@@ -137,7 +137,7 @@ test('offcuts are called by the tag or the name of their room; two rooms of one 
     ...job,
     spaces: [
       { ...room!, name: 'Tea kitchen', tag: 'KIT' },
-      { ...other, name: 'KIT' },
+      { ...other, name: 'KIT', tag: undefined },
     ],
   };
   const plan = planned(named);

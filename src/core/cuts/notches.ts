@@ -4,7 +4,7 @@ import type { Display } from '../units';
 import type { ShapedCut, Side } from './list';
 import { cornerMark, datumFor, measured, placeMark, type Rounding } from './marks';
 import type { PieceShape } from './shape';
-import { lineThrough, plainer, SAME_WOOD, sideOf } from './wood';
+import { holds, lineThrough, plainer, SAME_WOOD, sideOf } from './wood';
 
 /** Something round on the floor, as a plank sees it. */
 export type RoundThing = { readonly centre: Point; readonly radius: number; readonly gap: number; readonly pipe: boolean };
@@ -154,7 +154,7 @@ function shapedCut(
     };
   }
   const [along, across] = roundings(out, datum.end === 'left', datum.edge === 'near');
-  const marks = out.filter((p) => !isOwnCorner(p)).map((p) => cornerMark(p, datum, display, along(p), across(p)));
+  const marks = out.filter((p) => !isOwnCorner(p) && holds(block, [p])).map((p) => cornerMark(p, datum, display, along(p), across(p)));
   return { kind, out: ring, inside: inside.map(roundPoint), marks };
 }
 

@@ -63,3 +63,11 @@ test('fractions are reduced and carried', () => {
   expect(formatLength(117.6, 'metric', { bare: true })).toBe('118');
   expect(formatLength(117.56, 'metric', { decimals: 1 })).toBe('117.6 mm');
 });
+
+test('what is cut is read down; within a twentieth of a millimetre of a step it is on it', () => {
+  expect(formatLength(148.96, 'metric', { down: true })).toBe('149 mm');
+  expect(formatLength(148.94, 'metric', { down: true })).toBe('148 mm');
+  expect(formatLength(117.69, 'metric', { down: true, decimals: 1 })).toBe('117.7 mm');
+  expect(formatLength(12.69, 'imperial', { down: true })).toBe('1/2"');
+  expect(formatLength(12.6, 'imperial', { down: true })).toBe('7/16"');
+});

@@ -89,6 +89,8 @@ export type FormatOptions = {
   readonly bare?: boolean;
   /** Metric: decimals shown, at most three; trailing zeros are dropped. Default 0. */
   readonly decimals?: number;
+  /** Round down, as what is cut is read off a tape: within 0.05 mm of a step it is on it. */
+  readonly down?: boolean;
   /** Imperial: the finest fraction, as its lower number. Default 16. */
   readonly finest?: 8 | 16 | 32 | 64;
 };
@@ -109,10 +111,11 @@ export function toFeetAndInches(mm: number, finest = 16): { feet: number; inches
 /**
  * Writes a length for a person to read; rounds from the exact value and is read back by {@link parseLength}.
  *
- * @param mm length in millimetres; may be negative (a difference)
+ * @param exact length in millimetres; may be negative (a difference)
  * @example formatLength(2428.875, 'imperial') // 7' 11 5/8"
  */
-export function formatLength(mm: number, display: Display, options: FormatOptions = {}): string {
+export function formatLength(exact: number, display: Display, options: FormatOptions = {}): string {
+  const mm = options.down ? readDown(exact, display, options) : exact;
   if (display === 'metric') {
     const rounded = Number(mm.toFixed(options.decimals ?? 0)) || 0;
     return options.bare ? `${rounded}` : `${rounded} mm`;
@@ -123,6 +126,14 @@ export function formatLength(mm: number, display: Display, options: FormatOption
   const zero = feet === 0 && inches === 0 && top === 0;
   return `${mm < 0 && !zero ? '-' : ''}${feet > 0 ? `${feet}' ` : ''}${inch}"`;
 }
+
+/** The greatest step of a display that is not over a length, mm. */
+function readDown(mm: number, display: Display, { decimals = 0, finest = 16 }: FormatOptions): number {
+  const step = display === 'metric' ? 10 ** -decimals : MM_PER_INCH / finest;
+  return Math.floor((mm + ON_STEP) / step) * step;
+}
+/** So near (mm) to a step a length is on it. */
+const ON_STEP = 0.05;
 
 /** The step of one arrow key in a length field, in millimetres: 1 mm or 1/16 in; `large` is 10 mm or 1 in. */
 export function lengthStep(display: Display, large = false): number {

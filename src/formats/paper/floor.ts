@@ -91,7 +91,7 @@ export function basePicture(job: Job, flat: readonly SpaceFlat[]): Drawing {
 
 /** The strip at every wall that runs with the planks, and the rows. */
 export function setOutPicture(job: Job, floors: readonly PlanFloor[], setOuts: readonly { readonly setOut: SetOut }[]): Drawing {
-  const mm = (n: number) => formatLength(n, job.display, { bare: true });
+  const mm = (n: number) => formatLength(n, job.display, { bare: true, down: true });
   const labels = setOuts.flatMap(({ setOut: { strips, frame } }) =>
     strips.map(
       ({

@@ -32,14 +32,14 @@ export function plankPicture(line: PieceCuts): Drawing {
   for (const cut of cuts) {
     if (!isStraight(cut)) continue;
     const [a, b] = cut.marks;
-    const isSame = cut.kind === 'cross' && a.from === b.from && a.read === b.read;
+    const isSame = a.from === b.from && a.read === b.read;
     cut.marks.forEach((mark, m) => {
       if (isSame && m === 0) return;
       const p = cut.line[m]!;
       const start = startOf(p, mark);
       const off = ++rows[mark.on] * step;
       if (mark.on === 'near') measures.push({ from: at(start[0], minY - off), to: at(p[0], minY - off), text: mark.text });
-      else if (mark.on === 'far') measures.push({ from: at(start[0], maxY + off * 0.6), to: at(p[0], maxY + off * 0.6), text: mark.text });
+      else if (mark.on === 'far') measures.push({ from: at(start[0], maxY + off * 0.5), to: at(p[0], maxY + off * 0.5), text: mark.text });
       else {
         const x = mark.on === 'left' ? Math.max(minX, p[0]) + off * 0.5 : Math.min(maxX, p[0]) - off * 2.2;
         measures.push({ from: at(x, start[1]), to: at(x, p[1]), text: mark.text });
@@ -62,7 +62,7 @@ export function plankPicture(line: PieceCuts): Drawing {
     box: {
       minX: minX - step * 0.4,
       maxX: maxX + step * 0.4,
-      minY: -maxY - step * (0.7 + 0.6 * rows.far),
+      minY: -maxY - step * (0.5 + 1.1 * rows.far),
       maxY: -minY + step * (0.4 + rows.near),
     },
     shapes: [

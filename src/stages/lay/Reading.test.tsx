@@ -141,7 +141,7 @@ test('what cannot be is said in the window, and nothing is told', async () => {
   hear(begun);
   await press('It went otherwise');
   await press('A remainder is lost or spoilt');
-  expect(screen.getByText('No offcuts kept yet.')).toBeInTheDocument();
+  expect(screen.getAllByText('No offcuts kept yet.').length).toBeGreaterThan(0);
   await press('Back');
   await press('It was sawn in the wrong place');
   const field = screen.getByLabelText(/^Sawn at/);
@@ -158,7 +158,7 @@ test('the rack and the log say what is there and what happened', async () => {
   hear({ what: 'laid', floor: 'f1', row: 1 });
   const waits = plan.floors[0]!.pieces.filter((p) => p.row > 1 && rowOf(1).some((q) => q.plank === p.plank));
   for (const p of waits) expect(screen.getByRole('cell', { name: new RegExp(` ${p.id.replace('.', '\\.')}$`) })).toBeInTheDocument();
-  const list = screen.getAllByRole('listitem').map((li) => li.textContent);
+  const list = screen.getAllByRole('listitem').flatMap((li) => (/Moss|began/.test(li.textContent) ? [li.textContent] : []));
   expect(list[0]).toMatch(/^Row 1 lies\.2026-03-02 08:00 · Moss/);
   expect(list[1]).toMatch(/^Laying began\./);
   await press('Take back line 2');

@@ -30,14 +30,14 @@ export function Strip({ hand, display }: { hand: InHand; display: Display }) {
     const plank = hand.plan.planks.find((k) => k.n === p.plank);
     const long = p.cut.to - p.cut.from;
     if (plank && long > plank.length - 0.5) return room > 44 ? 'whole' : '';
-    return room > 30 ? formatLength(long, display, { bare: true }) : '';
+    return room > 30 ? formatLength(long, display, { bare: true, down: true }) : '';
   };
   return (
     <svg
       className={styles.strip}
       viewBox={`0 0 ${WIDTH} ${2 * HIGH + 6}`}
       role="img"
-      aria-label={`Row ${piece.row}: ${pieces.map((p) => `${p.id} ${formatLength(p.cut.to - p.cut.from, display)}`).join(', ')}`}
+      aria-label={`Row ${piece.row}: ${pieces.map((p) => `${p.id} ${formatLength(p.cut.to - p.cut.from, display, { down: true })}`).join(', ')}`}
     >
       {above.map((a) => (
         <rect key={a.piece.id} className={styles.above} x={at(a.from)} y={1} width={at(a.to) - at(a.from)} height={HIGH - 3} />

@@ -21,7 +21,8 @@ export function Directions({ job, floors, floor }: { job: Job; floors: readonly 
     [judged, job, floor, floors.length],
   );
   const { results, done, running, stop } = useTrials(variants);
-  const length = (mm: number | null | undefined) => (mm === null || mm === undefined ? '–' : formatLength(mm, job.display, { bare: true }));
+  const length = (mm: number | null | undefined) =>
+    mm === null || mm === undefined ? '–' : formatLength(mm, job.display, { bare: true, down: true });
   return (
     <>
       {running && (

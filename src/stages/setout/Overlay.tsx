@@ -109,7 +109,9 @@ function Chalk({ display, view, size, setOut, ground, w: lineW }: Props) {
           aria-valuenow={Math.round(lineW)}
           aria-valuemin={Math.round(ground.reach[0])}
           aria-valuemax={Math.round(ground.reach[1])}
-          aria-valuetext={least === null ? 'no wall runs with the planks' : `narrowest strip ${formatLength(least, display)}`}
+          aria-valuetext={
+            least === null ? 'no wall runs with the planks' : `narrowest strip ${formatLength(least, display, { down: true })}`
+          }
           transform={`translate(${grip[0]} ${grip[1]})`}
           onPointerDown={down}
           onPointerMove={move}
@@ -128,7 +130,7 @@ function Chalk({ display, view, size, setOut, ground, w: lineW }: Props) {
 
 /** What a strip reads: one width, or both ends where its wall does not quite run with the planks. */
 export function stripText({ at, crossed, greatest }: Strip, display: Display): string {
-  const length = (mm: number) => formatLength(mm, display, { bare: true });
+  const length = (mm: number) => formatLength(mm, display, { bare: true, down: true });
   if (crossed > 0) return `0 – ${length(greatest)}`;
   return length(at[0]) === length(at[1]) ? length(at[0]) : `${length(at[0])} – ${length(at[1])}`;
 }

@@ -149,12 +149,12 @@ function Narrowest({ floor, ground, setOut, mode }: Line & { mode: Line['setOut'
       <ReadingTitle>Narrowest strip</ReadingTitle>
       {worst ? (
         <>
-          <BigLength mm={worst.least} display={display} />
+          <BigLength mm={worst.least} display={display} down />
           <Why>
             at <b>{wallName(worst.wall, floor)}</b>.{' '}
             {worst.least < rip - 0.01 ? (
               <span className="must">
-                Too narrow: {wanted}. Move the line{best >= rip ? `; ${length(best)} is possible` : ''}.
+                Too narrow: {wanted}. Move the line{best >= rip ? `; ${formatLength(best, display, { down: true })} is possible` : ''}.
               </span>
             ) : (
               `Wanted: ${wanted}.`

@@ -27,7 +27,7 @@ function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
             ground.floor.spaces.map((s) => s.name || s.id).join(' + '),
             `${Math.round(setOut.direction * 10) / 10}°`,
             setOut.directionReason,
-            least === null ? 'none runs with them' : length(least),
+            least === null ? 'none runs with them' : formatLength(least, job.display, { down: true }),
             first ? `a plank of ${length(first.width)}; its far edge is the line, parallel to it every row` : '',
           ],
         };

@@ -4,9 +4,9 @@ import { formatLength, type Display } from '@/core/units';
 import styles from './kit.module.css';
 
 /** The number that a person needs, as large as it goes: a length with its unit apart. */
-export function BigLength({ mm, display }: { mm: number; display: Display }) {
-  if (display === 'imperial') return <BigText>{formatLength(mm, display)}</BigText>;
-  return <BigNumber value={formatLength(mm, display, { bare: true })} unit="mm" />;
+export function BigLength({ mm, display, down = false }: { mm: number; display: Display; down?: boolean }) {
+  if (display === 'imperial') return <BigText>{formatLength(mm, display, { down })}</BigText>;
+  return <BigNumber value={formatLength(mm, display, { bare: true, down })} unit="mm" />;
 }
 
 export function BigNumber({ value, unit, wide = false }: { value: string | number; unit: string; wide?: boolean }) {
