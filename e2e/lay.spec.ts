@@ -24,7 +24,7 @@ test('a row is sawn and laid piece by piece, taken back, and laid in one press',
   await expect(inHand(page)).toContainText('piece 1 of');
   if (await sawn.isEnabled()) {
     await sawn.click();
-    await expect(inHand(page)).toContainText('Sawn; lay it');
+    await expect(inHand(page)).toContainText('Sawn: lay it');
   }
   await press(page, 'Laid');
   await expect(inHand(page)).toContainText('piece 2 of');

@@ -168,7 +168,7 @@ test('the cut list prints on A4 and Letter and is saved as CSV', async ({ page, 
     .toString('utf8')
     .trim()
     .split('\n');
-  expect(lines[0]).toBe('floor,row,piece,length,length mm,plank,take,cut,remainder');
+  expect(lines[0]).toBe('floor,row,piece,room,plank,take,cut,what is left');
   const plan = planJob(await stored(request, id));
   expect(lines).toHaveLength(1 + (plan.ok ? plan.value.floors[0]!.pieces.length : 0));
   for (const [paper, width] of [
@@ -195,4 +195,22 @@ test('an unreachable server loses nothing', async ({ page, request }) => {
   await expect(page.getByLabel('Length (left to right)')).toHaveValue('5100');
   await saved(page);
   expect((await stored(request, id)).spaces[0]!.outline[1]).toEqual([5100, 0]);
+});
+
+test('a room has a tag of its own, and its offcuts are labelled with it', async ({ page, request }) => {
+  const id = await putJob(request, room('Lock house'));
+  await openStage(page, id, 'room');
+  const tag = page.getByLabel('Tag on labels');
+  await expect(tag).toHaveValue('ROO');
+  await page.getByLabel('Name of the room').fill('Tea kitchen');
+  await expect(tag).toHaveValue('TEA');
+  await tag.fill('kitchen');
+  await tag.press('Enter');
+  await expect(page.getByText('Three or four letters, for example KIT.')).toBeVisible();
+  await tag.fill('kit');
+  await tag.press('Enter');
+  await expect.poll(() => stored(request, id).then((j) => j.spaces[0]!.tag)).toBe('KIT');
+  await openStage(page, id, 'cuts');
+  await expect(page.getByText(/^offcut: KIT \d+\.\d+/).first()).toBeVisible();
+  await expect(page.getByText(/Crosscut \d+ mm from the (left|right) end, keep the/).first()).toBeVisible();
 });

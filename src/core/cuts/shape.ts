@@ -1,5 +1,5 @@
 /** A piece as its plank sees it: its rings there, the straight lines that bound it all round, and what cuts right through cannot make. */
-import { boxOf, frameOf, turnedPolygon, type Point, type Ring } from '../geometry';
+import { boxOf, frameOf, signedArea, turnedPolygon, type Point, type Ring } from '../geometry';
 import type { Piece } from '../given';
 import { CORNER, hullRound, lineThrough, plainer, SAME_WOOD, type Line } from './wood';
 
@@ -26,6 +26,8 @@ export function shapeOf(
 ): PieceShape {
   const shape = turnedPolygon(frameOf(direction), outline);
   const { minX, minY } = boxOf(shape[0]!);
+  const plain = boxShape(shape, cut, plank);
+  if (plain) return plain;
   // what files round away is put back: onto the plank's own ends and edges, and onto the box of the piece
   const snapped = (at: number, stops: readonly number[]): number => stops.find((stop) => Math.abs(at - stop) < 2 * CORNER) ?? at;
   const rings = shape.map((ring) =>
@@ -39,6 +41,23 @@ export function shapeOf(
   );
   const hull = hullRound(rings[0]!);
   return { rings, hull, sides: sidesOf(rings[0]!, hull) };
+}
+
+/** A piece that is a plain box, as most are, without looking at its corners one by one; null where it is none. */
+function boxShape(
+  [ring, hole]: readonly Ring[],
+  { from, to, low, high }: Piece['cut'],
+  plank: { readonly length: number; readonly width: number },
+): PieceShape | null {
+  if (hole || ring!.length !== 4) return null;
+  const { minX, minY, maxX, maxY } = boxOf(ring!);
+  const isCorner = ([u, w]: Point) => Math.min(u - minX, maxX - u) < CORNER && Math.min(w - minY, maxY - w) < CORNER;
+  if (!ring!.every(isCorner) || Math.abs(signedArea(ring!)) < (maxX - minX) * (maxY - minY) * 0.9) return null;
+  const on = (at: number, end: number) => (Math.abs(at) < 2 * CORNER ? 0 : Math.abs(at - end) < 2 * CORNER ? end : at);
+  const [x0, x1, y0, y1] = [on(from, plank.length), on(to, plank.length), on(low, plank.width), on(high, plank.width)];
+  const hull: Ring = [[x0, y0], [x1, y0], [x1, y1], [x0, y1]]; // prettier-ignore
+  const sides: Line[] = [{ normal: [0, -1], at: -y0 }, { normal: [1, 0], at: x1 }, { normal: [0, 1], at: y1 }, { normal: [-1, 0], at: -x0 }]; // prettier-ignore
+  return { rings: [hull], hull, sides };
 }
 
 /** The lines of a hull along which edges of the ring run: where it only spans a recess there is nothing to cut. */

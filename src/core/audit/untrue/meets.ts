@@ -1,4 +1,4 @@
-import { frameOf, grouped, insidePolygon, spansAt, turned, type Point } from '../../geometry';
+import { firstFrom, frameOf, grouped, insidePolygon, reachedBy, spansAt, turned, type Point } from '../../geometry';
 import type { Plan, PlanFloor } from '../../given';
 import { ALIKE, type Say, type Shape } from './shapes';
 
@@ -19,16 +19,18 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
   const tell = (p: Point, text: string) => say(floor.id, turned(frame, p), text);
   const buttJoints = new Set<string>();
   const rows = new Map(floor.rows.map((r) => [r.n, r]));
-  const byRow = grouped(shapes, (s) => s.piece.row);
+  const byRow = grouped([...shapes].sort((a, b) => a.box.minX - b.box.minX), (s) => s.piece.row); // prettier-ignore
+  const ends = new Map([...byRow].map(([n, own]) => [n, reachedBy(own.map((s) => s.box.maxX))]));
   for (const own of shapes) {
     const row = rows.get(own.piece.row);
     if (!row) continue;
-    const others = byRow.get(row.n)!.filter((s) => s !== own && s.box.minX < own.box.maxX + 1 && s.box.maxX > own.box.minX - 1);
+    const inRow = byRow.get(row.n)!;
+    const others: Shape[] = [];
+    for (let k = firstFrom(ends.get(row.n)!, own.box.minX - 1); k < inRow.length && inRow[k]!.box.minX < own.box.maxX + 1; k++)
+      if (inRow[k] !== own && inRow[k]!.box.maxX > own.box.minX - 1) others.push(inRow[k]!);
     const said = new Set<string>();
-    for (const { at, beside, side } of edgesOf(own)) {
-      // along the row's own edges lie other rows
-      const onEdge = Math.min(Math.abs(at[1] - row.from), Math.abs(at[1] - row.to)) < ALIKE && (side === 'before' || side === 'after');
-      const other = onEdge ? undefined : others.find((s) => insidePolygon(beside, s.shape));
+    for (const { at, beside, side } of edgesOf(own, row)) {
+      const other = others.find((s) => insidePolygon(beside, s.shape));
       // what lies meets as it does: that is the log's, and no plan's doing
       if (!other || (own.piece.laid && other.piece.laid) || said.has(`${other.piece.id} ${side}`)) continue;
       said.add(`${other.piece.id} ${side}`);
@@ -58,13 +60,15 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
 }
 
 /** Points along the sides of a piece, each a little way outside, and which side of it that is. */
-function edgesOf({ shape }: Shape): { at: Point; beside: Point; side: Side }[] {
+function edgesOf({ shape }: Shape, row: { readonly from: number; readonly to: number }): { at: Point; beside: Point; side: Side }[] {
   return shape.flatMap((ring) =>
     ring.flatMap((a, i) => {
       const b = ring[(i + 1) % ring.length]!;
       const [du, dw] = [b[0] - a[0], b[1] - a[1]];
       const length = Math.hypot(du, dw);
       if (length < 0.5) return [];
+      // along the row's own edges lie other rows
+      if (Math.abs(dw) < ALIKE && Math.min(Math.abs(a[1] - row.from), Math.abs(a[1] - row.to)) < ALIKE) return [];
       // a ring's inside lies left of it: turned polygons have their outer rings anticlockwise, holes clockwise
       const out: Point = [dw / length, -du / length];
       const side: Side =
@@ -89,10 +93,16 @@ function edgesLock(
   const spans = (n: number, at: number) =>
     (byRow.get(n) ?? [])
       .filter((s) => s.box.minY < at && s.box.maxY > at)
-      .flatMap((s) => spansAt([s.shape], 1, at, 1).map(([from, to]) => ({ from, to, ...s })));
+      .flatMap(({ shape, box, piece }) => spansAt([shape], 1, at, 1).map(([from, to]) => ({ from, to, box, piece })))
+      .sort((a, b) => a.from - b.from);
   const lower = spans(next, w + 0.05);
+  let first = 0;
   for (const upper of spans(row, w - 0.05)) {
-    for (const other of lower) {
+    // both lists go from left to right: what ends before this one ends before all that follow
+    while (first < lower.length && lower[first]!.to < upper.from) first++;
+    for (let k = first; k < lower.length; k++) {
+      const other = lower[k]!;
+      if (other.from > upper.to) break;
       const [from, to] = [Math.max(upper.from, other.from), Math.min(upper.to, other.to)];
       if (to - from < 0.5 || (upper.piece.laid && other.piece.laid)) continue;
       const at: Point = [(from + to) / 2, w];
