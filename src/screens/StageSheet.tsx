@@ -2,8 +2,7 @@
 import { useMemo } from 'react';
 import { moistureOf } from '@/core/base';
 import { insideRing, type Point } from '@/core/geometry';
-import { formatLength } from '@/core/units';
-import { restWords } from '@/formats';
+import { cutFigures, restWords } from '@/formats';
 import type { Stage } from '@/stages';
 import {
   choose,
@@ -150,6 +149,8 @@ function useDescriptions(wanted: boolean): (floor: string, piece: string) => str
     const line = lines.get(`${floor}/${piece}`);
     if (!line) return null;
     const rest = restWords(line);
-    return `${piece} · plank ${line.plank.n}${rest ? ` · ${rest}` : ''}`;
+    const [first] = line.cuts;
+    const figures = first ? cutFigures(first).join(' / ') : line.take.from === 'new' ? 'whole plank' : 'no cut';
+    return `${piece} · ${figures} · plank ${line.plank.n}${rest ? ` · ${rest}` : ''}`;
   };
 }

@@ -1,18 +1,7 @@
 /** The cut list: how every piece of a plan is sawn, in the order of laying. */
 import { boxOf, frameOf, grouped, roundPoint, turned, type Ring } from '../geometry';
 import type { Job, Piece, Plan, PlanFloor, Plank, Product } from '../given';
-import {
-  isShaped,
-  isStraight,
-  type CutList,
-  type CutShape,
-  type Fate,
-  type InHand,
-  type Leaf,
-  type PieceCuts,
-  type Stop,
-  type Take,
-} from './list';
+import { isShaped, isStraight, type CutList, type CutShape, type Fate, type InHand, type Leaf, type PieceCuts, type Take } from './list';
 import { stepOf } from './marks';
 import { shapedCuts } from './notches';
 import { labeller, lettersOf, roomsFinder, tagOf, type Roomed, type Tagged } from './rooms';
