@@ -8,8 +8,8 @@ import {
   distanceToSegment,
   frameOf,
   insidePolygon,
-  intersection,
   polygonArea,
+  signedArea,
   turned,
   turnedPolygon,
   type MultiPolygon,
@@ -74,7 +74,7 @@ export function missawn(
       .slice(i + 1)
       .filter((p) => p.plank.n === own.plank.n)
       .map((p) => ({ key: p.piece, shape: byKey.get(p.piece)!.shape }));
-    const inWood = later.filter((l) => shared(l.shape, [wood]) > polygonArea(l.shape) / 2);
+    const inWood = later.filter((l) => shared(l.shape, wood[0]!) > polygonArea(l.shape) / 2);
     const { offs, block, ways } = sawThrough(own, wood, list.kerf, say, job.display);
     wood = shapeOut(own, block, say, job.display);
     const off = offBy(wood, target.shape);
@@ -85,7 +85,9 @@ export function missawn(
     for (const { cut, wood: part } of offs) {
       const area = Math.abs(polygonArea(part));
       const leaf = own.leaves.find((l) => l.cut === cut);
-      const needed = inWood.filter((l) => shared(l.shape, [part]) > polygonArea(l.shape) - Math.max(2, 0.06 * roundOf(l.shape)));
+      const needed = inWood.filter(
+        (l) => shared(l.shape, part[0]!) > Math.max(polygonArea(l.shape) / 2, polygonArea(l.shape) - Math.max(2, 0.06 * roundOf(l.shape))),
+      );
       if (!leaf) {
         if (needed.length > 0 || (area >= 101 && thin(part) > 1.05)) say(`what falls off at cut ${cut} is not listed`);
         continue;
@@ -105,7 +107,12 @@ export function missawn(
       }
     }
     for (const l of inWood) {
-      if (!offs.some(({ wood: part }) => shared(l.shape, [part]) > polygonArea(l.shape) - 0.06 * roundOf(l.shape) - 1))
+      if (
+        !offs.some(
+          ({ wood: part }) =>
+            shared(l.shape, part[0]!) > Math.max(polygonArea(l.shape) / 2, polygonArea(l.shape) - 0.06 * roundOf(l.shape) - 1),
+        )
+      )
         say(`spoils or parts ${l.key}`);
     }
     for (const { cut } of own.leaves) if (!offs.some((o) => o.cut === cut)) say(`nothing falls off at cut ${cut}`);
@@ -124,10 +131,10 @@ function handIsTrue(site: Site, { inHand }: CutList): string[] {
     for (const { floor, piece } of site.lying.values()) {
       if (piece.plank !== own.plank) continue;
       const lies = onPlank(directions.get(floor)!, piece);
-      if (shared([own.outline], [lies.shape]) > 3) said.push(`${own.label} lies, as ${floor}/${piece.id}`);
+      if (shared(lies.shape, own.outline) > 3) said.push(`${own.label} lies, as ${floor}/${piece.id}`);
     }
     for (const other of inHand.slice(0, i))
-      if (other.plank === own.plank && shared([own.outline], [[other.outline]]) > 3) said.push(`${own.label} and ${other.label} are one`);
+      if (other.plank === own.plank && shared([own.outline], other.outline) > 3) said.push(`${own.label} and ${other.label} are one`);
   }
   return said;
 }
@@ -158,16 +165,31 @@ const thin = ([ring]: Polygon): number =>
       return Math.max(...ring!.map((p) => Math.abs((p[0] - a[0]) * (b[1] - a[1]) - (p[1] - a[1]) * (b[0] - a[0])) / length));
     }),
   );
-const areaOf = (multi: MultiPolygon): number => multi.reduce((sum, p) => sum + polygonArea(p), 0);
-function shared(a: Polygon, b: MultiPolygon): number {
-  // of a crumb no overlap can be measured: it is where its middle is
-  if (polygonArea(a) < 2) {
-    const middle = a[0]!.reduce(([x, y], p) => [x + p[0] / a[0]!.length, y + p[1] / a[0]!.length], [0, 0]) as unknown as Point;
-    return b.some((p) => insidePolygon(middle, p)) ? polygonArea(a) : 0;
-  }
-  const [x, y] = [boxOf(a[0]!), boxOf(b.flatMap((p) => p[0]!))];
+/** How much a shape shares with a convex part, mm². */
+function shared(shape: Polygon, part: Ring): number {
+  const [x, y] = [boxOf(shape[0]!), boxOf(part)];
   if (x.maxX < y.minX || y.maxX < x.minX || x.maxY < y.minY || y.maxY < x.minY) return 0;
-  return areaOf(intersection([a], b));
+  const left = signedArea(part) > 0 ? part : [...part].reverse();
+  const within = (ring: Ring) =>
+    left.reduce<Ring>((rest, a, i) => {
+      const c = left[(i + 1) % left.length]!;
+      const long = Math.hypot(c[0] - a[0], c[1] - a[1]);
+      return long < 1e-9 ? rest : before(rest, a, [-(c[1] - a[1]) / long, (c[0] - a[0]) / long], 0);
+    }, ring);
+  return shape.reduce((sum, ring, i) => sum + (i === 0 ? 1 : -1) * Math.abs(signedArea(within(ring))), 0);
+}
+
+/** What of a ring lies so far and further from a line through a point, along a way. */
+function before(ring: Ring, p: Point, [nx, ny]: Point, from: number): Ring {
+  const off = ([x, y]: Point) => (x - p[0]) * nx + (y - p[1]) * ny - from;
+  return ring.flatMap((a, i) => {
+    const b = ring[(i + 1) % ring.length]!;
+    const [da, db] = [off(a), off(b)];
+    const own: Point[] = da >= 0 ? [a] : [];
+    if (da > 0 !== db > 0 && da !== 0 && db !== 0)
+      own.push([a[0] + ((b[0] - a[0]) * da) / (da - db), a[1] + ((b[1] - a[1]) * da) / (da - db)]);
+    return own;
+  });
 }
 
 /** How far the outlines of two shapes lie apart, at their corners. */
@@ -176,14 +198,6 @@ function offBy(a: Polygon, b: Polygon): number {
   return Math.max(one(a, b), one(b, a));
 }
 const offRing = (p: Point, ring: Ring): number => Math.min(...ring.map((q, i) => distanceToSegment(p, q, ring[(i + 1) % ring.length]!)));
-
-/** A half of the plane as a large quadrilateral: on the kept side of a line, or beyond it and the kerf. */
-function half([a, b]: readonly [Point, Point], towards: Point, from: number): Polygon {
-  const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
-  const [dx, dy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
-  const out = (p: Point, along: number, off: number): Point => [p[0] + dx * along + towards[0] * off, p[1] + dy * along + towards[1] * off];
-  return [[out(a, -1e4, from), out(b, 1e4, from), out(b, 1e4, 1e4), out(a, -1e4, 1e4)]];
-}
 
 /** The way square to a line towards what is kept. */
 function keptWay({ line: [a, b], keep }: StraightCut): Point {
@@ -203,10 +217,10 @@ function sawThrough(own: PieceCuts, wood: Polygon, kerf: number, say: Say, displ
     if (shaped) say(`cut ${k} comes after a notch`);
     for (const p of cut.line) if (offRing(p, block[0]!) > NEAR) say(`the line of cut ${k} does not end on the wood`);
     const way = keptWay(cut);
-    const [kept] = intersection([block], [half(cut.line, way, 0)]);
-    const off = intersection([block], [half(cut.line, [-way[0], -way[1]], kerf)]);
-    if (!kept) return say(`cut ${k} keeps nothing`);
-    const gone = areaOf([block]) - areaOf([kept]);
+    const kept: Polygon = [before(block[0]!, cut.line[0], way, 0)];
+    const off: Polygon = [before(block[0]!, cut.line[0], [-way[0], -way[1]], kerf)];
+    if (kept[0]!.length < 3) return say(`cut ${k} keeps nothing`);
+    const gone = polygonArea(block) - polygonArea(kept);
     if (gone < 0.02 * Math.hypot(cut.line[0][0] - cut.line[1][0], cut.line[0][1] - cut.line[1][1])) say(`cut ${k} takes nothing off`);
     ways.set(
       k,
@@ -215,7 +229,7 @@ function sawThrough(own: PieceCuts, wood: Polygon, kerf: number, say: Say, displ
     cut.marks.forEach((mark, m) =>
       markIsTrue(mark, cut.line[m]!, cut.line[1 - m]!, kept[0]!, display, (text) => say(`cut ${k}, mark ${m}: ${text}`)),
     );
-    offs.push(...off.map((part) => ({ cut: k, wood: part })));
+    if (off[0]!.length >= 3) offs.push({ cut: k, wood: off });
     block = kept;
   });
   return { offs, block, ways };

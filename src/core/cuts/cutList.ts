@@ -38,11 +38,16 @@ export function plankOf({ planks }: Pick<Plan, 'planks'>, { plank }: Pick<Piece,
   return found.get(plank)!;
 }
 
+/** The least plank that a piece is cut from, where a plan that somebody made does not list its own. */
+const asCut = ({ cut }: Piece): Pick<Plank, 'length' | 'width'> => ({ length: cut.to, width: cut.high });
+
 const itemsBefore = new WeakMap<Plan['floors'], readonly Item[]>();
 
 /** The pieces of a plan as they are sawn, in the order of laying. */
 export function itemsOf(plan: Pick<Plan, 'floors' | 'planks'>): readonly Item[] {
-  const found = itemsBefore.get(plan.floors) ?? inLayingOrder(plan).map(({ floor, piece }) => itemOf(floor, piece, plankOf(plan, piece)));
+  const found =
+    itemsBefore.get(plan.floors) ??
+    inLayingOrder(plan).map(({ floor, piece }) => itemOf(floor, piece, plankOf(plan, piece) ?? asCut(piece)));
   itemsBefore.set(plan.floors, found);
   return found;
 }
