@@ -124,6 +124,13 @@ const LEVEL = 0.02;
  * straight and none cross, so it is enough to compare the sections beside each level. No is no proof: beside shallow slopes sections are not exact.
  */
 function fills(own: readonly Shape[], band: MultiPolygon): boolean {
+  const [only, other] = band;
+  const whole = only && !other && only.length === 1 && only[0]!.length === 4 ? boxOf(only[0]!) : null;
+  const isHigh = ({ plain, box }: Shape) => plain && Math.abs(box.minY - whole!.minY) < ALIKE && Math.abs(box.maxY - whole!.maxY) < ALIKE;
+  if (whole && polygonArea(only!) > (whole.maxX - whole.minX) * (whole.maxY - whole.minY) - NOTHING && own.every(isHigh)) {
+    const spans = own.map(({ box }): Span => [box.minX, box.maxX]).sort((a, b) => a[0] - b[0]);
+    return isSameSection(spans, [[whole.minX, whole.maxX]]);
+  }
   const corners = [...own.flatMap((s) => s.shape), ...band.flat()].flatMap((ring) => ring.map((p) => p[1])).sort((a, b) => a - b);
   const levels = corners.filter((w, i) => i === 0 || w - corners[i - 1]! > LEVEL);
   const pieces = own.map((s) => s.shape);

@@ -6,6 +6,7 @@ import { ALIKE, type Say, type Shape } from './shapes';
 const BESIDE = 0.1;
 /** Places along an edge at which one looks. */
 const SHARES = [0.06, 0.28, 0.5, 0.72, 0.94];
+const MIDDLE = [0.5];
 
 type Side = 'left' | 'right' | 'before' | 'after' | 'askew';
 
@@ -29,7 +30,11 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
     for (let k = firstFrom(ends.get(row.n)!, own.box.minX - 1); k < inRow.length && inRow[k]!.box.minX < own.box.maxX + 1; k++)
       if (inRow[k] !== own && inRow[k]!.box.maxX > own.box.minX - 1) others.push(inRow[k]!);
     const said = new Set<string>();
-    for (const { at, beside, side } of edgesOf(own, row)) {
+    // between boxes that are as high as each other one look at a joint tells all of it
+    const isHigh = ({ plain, box }: Shape) =>
+      plain && Math.abs(box.minY - own.box.minY) < ALIKE && Math.abs(box.maxY - own.box.maxY) < ALIKE;
+    const shares = own.plain && others.every(isHigh) ? MIDDLE : SHARES;
+    for (const { at, beside, side } of edgesOf(own, row, shares)) {
       const other = others.find((s) => insidePolygon(beside, s.shape));
       // what lies meets as it does: that is the log's, and no plan's doing
       if (!other || (own.piece.laid && other.piece.laid) || said.has(`${other.piece.id} ${side}`)) continue;
@@ -60,7 +65,11 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
 }
 
 /** Points along the sides of a piece, each a little way outside, and which side of it that is. */
-function edgesOf({ shape }: Shape, row: { readonly from: number; readonly to: number }): { at: Point; beside: Point; side: Side }[] {
+function edgesOf(
+  { shape }: Shape,
+  row: { readonly from: number; readonly to: number },
+  shares: readonly number[],
+): { at: Point; beside: Point; side: Side }[] {
   return shape.flatMap((ring) =>
     ring.flatMap((a, i) => {
       const b = ring[(i + 1) % ring.length]!;
@@ -73,7 +82,7 @@ function edgesOf({ shape }: Shape, row: { readonly from: number; readonly to: nu
       const out: Point = [dw / length, -du / length];
       const side: Side =
         Math.abs(du) < ALIKE ? (out[0] > 0 ? 'right' : 'left') : Math.abs(dw) < ALIKE ? (out[1] > 0 ? 'after' : 'before') : 'askew';
-      return SHARES.map((share) => {
+      return shares.map((share) => {
         const at: Point = [a[0] + du * share, a[1] + dw * share];
         return { at, beside: [at[0] + out[0] * BESIDE, at[1] + out[1] * BESIDE] as Point, side };
       });
@@ -93,7 +102,9 @@ function edgesLock(
   const spans = (n: number, at: number) =>
     (byRow.get(n) ?? [])
       .filter((s) => s.box.minY < at && s.box.maxY > at)
-      .flatMap(({ shape, box, piece }) => spansAt([shape], 1, at, 1).map(([from, to]) => ({ from, to, box, piece })))
+      .flatMap(({ shape, box, piece, plain }) =>
+        (plain ? [[box.minX, box.maxX] as const] : spansAt([shape], 1, at, 1)).map(([from, to]) => ({ from, to, box, piece })),
+      )
       .sort((a, b) => a.from - b.from);
   const lower = spans(next, w + 0.05);
   let first = 0;

@@ -19,7 +19,13 @@ export const ALIKE = 0.02;
 export type Say = (floor: string | null, at: Point | null, text: string) => void;
 
 /** A piece of a plan that somebody made, in the row frame. */
-export type Shape = { readonly piece: Piece; readonly shape: Polygon; readonly box: Box };
+export type Shape = {
+  readonly piece: Piece;
+  readonly shape: Polygon;
+  readonly box: Box;
+  /** whether it is a plain box, as most are: then less has to be looked at */
+  readonly plain: boolean;
+};
 
 /** The middle of a piece, in plan. */
 export const middleOf = (frame: Frame, { box }: Pick<Shape, 'box'>): Point =>
@@ -39,6 +45,11 @@ function isConvex(ring: readonly (readonly [number, number])[]): boolean {
   return true;
 }
 
+const isPlain = ([ring, hole]: Polygon, { minX, minY, maxX, maxY }: Box): boolean =>
+  hole === undefined &&
+  ring!.length === 4 &&
+  ring!.every(([u, w]) => Math.min(u - minX, maxX - u) < ALIKE / 4 && Math.min(w - minY, maxY - w) < ALIKE / 4);
+
 /** The pieces of a floor that have a shape; of those that have none, and of ids that come twice, it is said. */
 export function shapesOf(floor: PlanFloor, say: Say): readonly Shape[] {
   const frame = frameOf(floor.direction);
@@ -52,7 +63,8 @@ export function shapesOf(floor: PlanFloor, say: Say): readonly Shape[] {
       return [];
     }
     const shape = turnedPolygon(frame, piece.outline);
-    const own = { piece, shape, box: boxOf(shape[0]!) };
+    const box = boxOf(shape[0]!);
+    const own = { piece, shape, box, plain: isPlain(shape, box) };
     if (ids.has(piece.id)) say(floor.id, middleOf(frame, own), `There are two pieces ${piece.id}.`);
     ids.add(piece.id);
     return [own];
