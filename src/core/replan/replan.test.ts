@@ -1,11 +1,12 @@
 import fc from 'fast-check';
+import { demoJobs } from '../../../demo/jobs';
 import { dayOnSite, eventsOf, happenings, KINDS, logText } from '../../../bench/happenings';
 import { houses } from '../../../bench/houses';
 import { misused } from '../../../test/replans';
 import { planned, siteAfter } from '../../../test/sites';
 import { untruths } from '../../../test/truth';
 import { floorsOf } from '../floors';
-import { newJob, readLogText, type Event, type Job } from '../given';
+import { newJob, readLogText, type Event, type Job, type Plan } from '../given';
 import { groundOfSite, openSite, withWalls, type Site } from '../lay';
 import { givingWay, planFromHere, type Replanned } from '.';
 
@@ -195,3 +196,19 @@ test('lines that might come next change nothing until they come', () => {
   expect(site.now()).toEqual(before);
   expect(site.with([{ ...events[3]!, n: 3 } as Event]).fault).toBeNull();
 });
+
+test('two products never share a plank: after one breaks in the demo cottage every way on is true', () => {
+  const cottage = demoJobs.find((j) => j.name === 'Weir Cottage')!;
+  const made = planned(cottage);
+  for (const [k, { id, pieces }] of made.floors.entries()) {
+    const victim = pieces.find((p) => p.row === 4)!;
+    const site = siteAfter(cottage, made, [{ what: 'laid', floor: id, row: 1 }, { what: 'broken', plank: victim.plank }, { what: 'stock', planks: made.planks.length > 0 ? sizesOf(made) : [] }]); // prettier-ignore
+    for (const way of ways(cottage, site)) expect([k, ...wrong(cottage, site, way)]).toEqual([k]);
+    const gave = givingWay(cottage, site, ways(cottage, site)[0]!);
+    if (gave.ok && gave.value) expect(wrong(cottage, site, gave.value)).toEqual([]);
+  }
+});
+
+/** So few planks of each size and product that they run short. */
+const sizesOf = (made: Plan): object[] =>
+  [...new Map(made.planks.map((p) => [`${p.product} ${p.length} ${p.width}`, p])).values()].map(({ length, width, product }) => ({ length, width, product, count: 20 })); // prettier-ignore
