@@ -105,7 +105,7 @@ export const cutSentences = (piece: Pick<PieceCuts, 'cuts'>): readonly string[] 
 };
 
 /** What to cut, and from which end or edge to mark. */
-export const cutWords = (piece: Pick<PieceCuts, 'cuts'>): string => (piece.cuts.length === 0 ? 'no cut' : cutSentences(piece).join('. '));
+export const cutWords = (piece: Pick<PieceCuts, 'cuts'>): string => (piece.cuts.length === 0 ? 'No cut' : cutSentences(piece).join('. '));
 
 /** What falls off and is kept, by its label. */
 export const restWords = ({ leaves }: Pick<PieceCuts, 'leaves'>): string =>
