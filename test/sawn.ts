@@ -313,6 +313,8 @@ function shapeOut(own: PieceCuts, block: Polygon, say: Say, display: Job['displa
     if (reaches !== (cut.kind === 'notch')) say(`cut ${k} is no ${cut.kind}`);
     wood = difference(wood, [[cut.out]]).filter((p) => polygonArea(p) > 1);
     cornersTruly(cut, block[0]!, display, (text) => say(`cut ${k}: ${text}`));
+    const inside = cut.out.filter((p) => insidePolygon(p, block) && offRing(p, block[0]!) > NEAR);
+    if (inside.length !== cut.inside.length) say(`cut ${k} stops at ${cut.inside.length} corners, and ${inside.length} lie inside`);
   });
   if (wood.length !== 1) say(`comes out in ${wood.length} parts`);
   return wood[0] ?? block;
@@ -351,7 +353,14 @@ function cornersTruly({ out, marks, round }: ShapedCut, block: Ring, display: Jo
   }
   if (round) readsTruly(round.diameter, display, 'up', say);
 }
-const straightRing = (ring: Ring): Ring => ring.filter((p, i) => distanceToSegment(p, ring[(i + ring.length - 1) % ring.length]!, ring[(i + 1) % ring.length]!) >= 0.05); // prettier-ignore
+function straightRing(ring: Ring): Ring {
+  const out = [...ring];
+  for (let i = 0; i < out.length && out.length > 3;) {
+    if (distanceToSegment(out[i]!, out[(i + out.length - 1) % out.length]!, out[(i + 1) % out.length]!) < 0.05) out.splice(i, 1);
+    else i++;
+  }
+  return out;
+}
 
 /** Who saws by what is read alone gets a piece that is nowhere larger, and smaller by less than a step at each cut edge. */
 function sawnByRead(own: PieceCuts, target: Polygon, step: number, ways: ReadonlyMap<number, readonly Point[]>, say: Say): void {

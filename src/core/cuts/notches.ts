@@ -127,7 +127,7 @@ function shapedCut(
   rounds: readonly RoundThing[],
   display: Display,
 ): ShapedCut {
-  const inside = out.filter((p) => offRing(p, block) > SAME_WOOD);
+  const inside = out.filter((p) => holds(block, [p], 0) && offRing(p, block) > SAME_WOOD);
   const isOwnCorner = (p: Point) => block.some((q) => Math.hypot(p[0] - q[0], p[1] - q[1]) <= SAME_WOOD);
   const middle = middleOf(out);
   const datum = datumFor(block, middle, width);
