@@ -94,10 +94,10 @@ export function cutLister(job: Sawable, plan: Pick<Plan, 'floors' | 'planks'>): 
       const off = sawOff(parts, item, later, job);
       parts = off.parts;
       const { shape, key } = item;
+      const product = productOfFloor(job, spacesOf.get(item.floor.id)!);
       const straight = off.sawn.sawings.map((s) => s.cut);
       const isAsItIs = off.sawn.part.origin.kind === 'sawn' && straight.length === 0;
-      const shaped = isAsItIs ? [] : shapedCuts(shape, off.sawn.block, plank.width, rounds(item), job.display);
-      const product = productOfFloor(job, spacesOf.get(item.floor.id)!);
+      const shaped = isAsItIs ? [] : shapedCuts(shape, off.sawn.block, plank.width, rounds(item, product.limits.gap), job.display);
       return {
         piece: key,
         floor: item.floor.id,

@@ -1,10 +1,9 @@
 import fc from 'fast-check';
-import { readFileSync } from 'node:fs';
 import { eventsOf, happenings, KINDS, logText } from '../../../bench/happenings';
 import { oddJobs } from '../../../test/jobs';
 import { missawn } from '../../../test/sawn';
 import { planned, siteAfter } from '../../../test/sites';
-import { newJob, readJobText, type Job, type Piece, type Plan } from '../given';
+import { newJob, type Job, type Piece, type Plan } from '../given';
 import { groundOfSite, siteOf } from '../lay';
 import { planFromHere } from '../replan';
 import { cutListCsv, cutWords, restWords, takeWords } from '@/formats';
@@ -25,9 +24,9 @@ test('who saws as the list says ends with every piece of the plan, whatever the 
 });
 
 test('a leaning wall does not make its strips narrow: 148 mm all along', () => {
-  const read = readJobText(readFileSync('test/kept/leaning-wall.pitsaw.json', 'utf8'));
-  if (!read.ok) throw new Error('unread');
-  const piece = cutsOf(read.value).pieces.find((p) => p.piece === 'f1/1.4')!;
+  const room = newJob('Leaning wall', 'metric', 4000, 3000);
+  const job: Job = { ...room, spaces: [{ ...room.spaces[0]!, outline: [[0, 0], [4000, 0], [4020, 3000], [0, 3000]] }] }; // prettier-ignore
+  const piece = cutsOf(job).pieces.find((p) => p.piece === 'f1/1.4')!;
   const rip = straight(piece).find((c) => c.kind === 'rip')!;
   expect(rip.marks.map((m) => m.text)).toEqual(['148 mm', '148 mm']);
 });
@@ -93,6 +92,17 @@ test('a pipe is drilled: centre and diameter, read up, with a relief', () => {
   expect(hole.round!.diameter).toEqual({ mm: 42, read: 42, text: '42 mm' });
   expect(hole.relief).toBeDefined();
   expect(hole.marks).toEqual([]);
+});
+
+test('a round thing keeps the gap of the product that is laid round it', () => {
+  const pipe = Array.from({ length: 24 }, (_, k): [number, number] => [2000 + 11 * Math.cos((k * Math.PI) / 12), 1500 + 11 * Math.sin((k * Math.PI) / 12)]); // prettier-ignore
+  const job = newJob('Room', 'metric', 4000, 3000);
+  const product = { ...job.product, name: 'Another', limits: { ...job.product.limits, gap: 15 } };
+  const own: Job = { ...job, layout: { ...job.layout, direction: 0, setOut: { mode: 'plank-on-centre' } }, layouts: [{ space: job.spaces[0]!.id, product }], obstacles: [{ id: 'p', kind: 'pipe', outline: pipe }] }; // prettier-ignore
+  const round = cutsOf(own)
+    .pieces.flatMap((p) => p.cuts.filter(isShaped))
+    .find((c) => c.round)!.round!;
+  expect(round.diameter.read).toBe(52);
 });
 
 describe('a plank that gives strips of several lengths', () => {

@@ -24,18 +24,19 @@ function circleOf(ring: Ring): { readonly centre: Point; readonly radius: number
   return most - least <= 2 * ON_CIRCLE ? { centre, radius: most } : null;
 }
 
-/** Finds the round things about a piece, in the frame of its plank. */
-export function roundThings(job: Pick<Job, 'obstacles' | 'product' | 'kits'>): (item: Item) => readonly RoundThing[] {
+/** Finds the round things about a piece, in the frame of its plank; `gap` is that of its floor's product, where a thing has none of its own. */
+export function roundThings(job: Pick<Job, 'obstacles' | 'kits'>): (item: Item, gap: number) => readonly RoundThing[] {
   const rounds = (job.obstacles ?? []).flatMap((o) => {
     const circle = circleOf(o.outline);
-    const gap = (o.gap ?? job.product.limits.gap) + (o.edge ? footOf(o.edge, job) : 0);
-    return circle ? [{ ...circle, gap, pipe: o.kind === 'pipe' || o.kind === 'post' }] : [];
+    const foot = o.edge ? footOf(o.edge, job) : 0;
+    return circle ? [{ ...circle, own: o.gap, foot, pipe: o.kind === 'pipe' || o.kind === 'post' }] : [];
   });
-  return ({ floor, piece }) => {
+  return ({ floor, piece }, floorGap) => {
     if (rounds.length === 0) return [];
     const frame = frameOf(floor.direction);
     const { minX, minY, maxX, maxY } = boxOf(piece.outline[0]!.map((p) => turned(frame, p)));
-    return rounds.flatMap((r) => {
+    return rounds.flatMap(({ own, foot, ...thing }) => {
+      const r = { ...thing, gap: (own ?? floorGap) + foot };
       const [u, w] = turned(frame, r.centre);
       const reach = 2 * (r.radius + r.gap);
       if (u < minX - reach || u > maxX + reach || w < minY - reach || w > maxY + reach) return [];

@@ -57,12 +57,9 @@ export function sawnThrough(part: Ring, own: PieceShape, others: readonly PieceS
     saw(line);
   }
   // others that lie beside it in its own block: only where it has a recess that reaches round them
-  for (
-    let line = left.length > 0 ? partingLine(own, left, kerf) : null;
-    line;
-    line = left.length > 0 ? partingLine(own, left, kerf) : null
-  ) {
-    if (!saw(line)) break;
+  while (left.length > 0) {
+    const line = partingLine(own, left, kerf);
+    if (!line || !saw(line)) break;
   }
   return sawings;
 }
