@@ -13,7 +13,7 @@ import { ask, serve } from './server';
 import type { Outcome, Piece } from './work';
 
 /** What takes longer than this is a hang, ms; what takes longer than that is ended. */
-const HANG = 2000;
+const HANG = 5000;
 const END = 15_000;
 
 export type Hurts = {

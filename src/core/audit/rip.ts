@@ -6,7 +6,15 @@ import { wallLetter } from '../survey';
 import { formatLength } from '../units';
 import { finding, type AuditedFloor, type Rule } from './rule';
 
-type Stretch = { from: number; to: number; least: number; at: readonly [number, number]; wall: RunningWall };
+type Stretch = {
+  from: number;
+  to: number;
+  least: number;
+  at: readonly [number, number];
+  wall: RunningWall;
+  /** how far across it the strip reaches, within its row */
+  across: Span;
+};
 
 /**
  * Least rip: the width left of a row beside a wall, a transition's line, a hearth, an island or a cabinet that runs with the planks (within
@@ -132,12 +140,13 @@ function narrowStretches(wall: RunningWall, row: PlanRow, { laid, breaks, limit,
   for (let k = 0; k + 1 < us.length; k++) {
     const [a, b] = [us[k]!, us[k + 1]!];
     if (b - a < 1e-3) continue;
-    const widthAt = (u: number, lean: 1 | -1): number => {
-      const section = spansAt(laid, 0, u, lean).find(([s, t]) => Math.abs((wall.side === 'start' ? s : t) - wAt(u)) < near);
-      return section ? clippedLength(section, row) : Infinity;
-    };
-    const [wa, wb] = [widthAt(a, 1), widthAt(b, -1)];
-    if (Math.min(wa, wb) >= limit || !Number.isFinite(wa) || !Number.isFinite(wb)) continue;
+    const sectionAt = (u: number, lean: 1 | -1): Span | undefined =>
+      spansAt(laid, 0, u, lean).find(([s, t]) => Math.abs((wall.side === 'start' ? s : t) - wAt(u)) < near);
+    const [sa, sb] = [sectionAt(a, 1), sectionAt(b, -1)];
+    if (!sa || !sb) continue;
+    const [ca, cb] = [clipped(sa, row), clipped(sb, row)];
+    const [wa, wb] = [ca[1] - ca[0], cb[1] - cb[0]];
+    if (Math.min(wa, wb) >= limit) continue;
     const meet = a + ((b - a) * (limit - wa)) / (wb - wa);
     const f = wa < limit ? a : meet;
     const t = wb < limit ? b : meet;
@@ -148,18 +157,22 @@ function narrowStretches(wall: RunningWall, row: PlanRow, { laid, breaks, limit,
       least: Math.max(0, Math.min(wa, wb)),
       at: [wa === wb ? (f + t) / 2 : uLeast, wAt(wa === wb ? (f + t) / 2 : uLeast)],
       wall,
+      across: hull(ca, cb),
     });
   }
   return stretches;
 }
 
-const clippedLength = ([from, to]: Span, row: PlanRow): number => Math.min(to, row.to) - Math.max(from, row.from);
+const clipped = ([from, to]: Span, row: PlanRow): Span => [Math.max(from, row.from), Math.min(to, row.to)];
+const hull = ([a, b]: Span, [c, d]: Span): Span => [Math.min(a, c), Math.max(b, d)];
 
+/** Stretches of one strip made one: those that follow each other, and not what lies above or below them in the same row. */
 function joined(stretches: readonly Stretch[]): Stretch[] {
   const all: Stretch[] = [];
   for (const s of [...stretches].sort((a, b) => a.from - b.from)) {
-    const last = all[all.length - 1];
-    if (last && s.from - last.to < 0.1) {
+    const last = all.findLast((l) => s.from - l.to < 0.1 && s.across[0] <= l.across[1] && l.across[0] <= s.across[1]);
+    if (last) {
+      last.across = hull(last.across, s.across);
       last.to = Math.max(last.to, s.to);
       if (s.least < last.least) Object.assign(last, { least: s.least, at: s.at, wall: s.wall });
     } else all.push({ ...s });
