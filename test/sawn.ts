@@ -194,8 +194,17 @@ function before(ring: Ring, p: Point, [nx, ny]: Point, from: number): Ring {
 
 /** How far the outlines of two shapes lie apart, at their corners. */
 function offBy(a: Polygon, b: Polygon): number {
-  const one = (from: Polygon, to: Polygon) => Math.max(0, ...from.flat().map((p) => Math.min(...to.map((ring) => offRing(p, ring)))));
+  const one = (from: Polygon, to: Polygon) =>
+    Math.max(0, ...from.flatMap((own) => own.map((p, i) => Math.min(...to.map((ring) => offRing(p, ring))) * sharpness(own, i))));
   return Math.max(one(a, b), one(b, a));
+}
+
+/** Edges that lie a hair off move the corner between them by more, the sharper it is: by so much of it they lie off. */
+function sharpness(ring: Ring, i: number): number {
+  const [a, p, b] = [ring[(i + ring.length - 1) % ring.length]!, ring[i]!, ring[(i + 1) % ring.length]!];
+  const [x, y] = [Math.hypot(a[0] - p[0], a[1] - p[1]) || 1, Math.hypot(b[0] - p[0], b[1] - p[1]) || 1];
+  const cos = ((a[0] - p[0]) * (b[0] - p[0]) + (a[1] - p[1]) * (b[1] - p[1])) / (x * y);
+  return Math.max(0.05, Math.sqrt(Math.max(0, (1 - cos) / 2)));
 }
 const offRing = (p: Point, ring: Ring): number => Math.min(...ring.map((q, i) => distanceToSegment(p, q, ring[(i + 1) % ring.length]!)));
 
@@ -238,11 +247,11 @@ function sawThrough(own: PieceCuts, wood: Polygon, kerf: number, say: Say, displ
 /** Which way the outline of what is kept goes on from an end of a line, away from the cut. */
 function wayAlong(kept: Ring, p: Point, q: Point): Point {
   const at = (c: Point, d: Point) => Math.hypot(c[0] - d[0], c[1] - d[1]);
-  const k = kept.findIndex((c) => at(c, p) <= NEAR);
   const n = kept.length;
-  const step = at(kept[(k + 1) % n]!, q) <= NEAR ? n - 1 : 1;
-  let to = kept[(k + step) % n]!;
-  for (let i = 2; at(to, p) <= NEAR && i < n; i++) to = kept[(k + i * step) % n]!;
+  const k = kept.findIndex((c) => at(c, p) <= NEAR);
+  // corners may be doubled: the first each way that lies off it
+  const next = (step: number) => Array.from({ length: n }, (_, i) => kept[(k + (i + 1) * step) % n]!).find((c) => at(c, p) > NEAR)!;
+  const to = at(next(1), q) <= NEAR ? next(n - 1) : next(1);
   return [(to[0] - p[0]) / at(to, p), (to[1] - p[1]) / at(to, p)];
 }
 
@@ -262,6 +271,9 @@ function markIsTrue(mark: LineMark, p: Point, q: Point, kept: Ring, display: Job
   const way = straightened([p, ...(nextIsQ ? forward.reverse() : forward), q]);
   const first = way[1]!;
   const wanted: number[] = [];
+  // an end that is no more than a corner: either edge will do
+  const beyond = kept.find((c) => Math.hypot(c[0] - p[0], c[1] - p[1]) > 1e-6 && Math.hypot(c[0] - p[0], c[1] - p[1]) <= 0.1);
+  if (beyond) wanted.push(Math.abs(beyond[1] - p[1]));
   if (isLong(p, first)) wanted.push(Math.hypot(first[0] - p[0], first[1] - p[1]));
   else {
     // the end may be of several edges; next to it the outline turns into a long edge, or into the other end
@@ -313,8 +325,9 @@ function shapeOut(own: PieceCuts, block: Polygon, say: Say, display: Job['displa
     if (reaches !== (cut.kind === 'notch')) say(`cut ${k} is no ${cut.kind}`);
     wood = difference(wood, [[cut.out]]).filter((p) => polygonArea(p) > 1);
     cornersTruly(cut, block[0]!, display, (text) => say(`cut ${k}: ${text}`));
-    const inside = cut.out.filter((p) => insidePolygon(p, block) && offRing(p, block[0]!) > NEAR);
-    if (inside.length !== cut.inside.length) say(`cut ${k} stops at ${cut.inside.length} corners, and ${inside.length} lie inside`);
+    const inside = (least: number) => cut.out.filter((p) => insidePolygon(p, block) && offRing(p, block[0]!) > least).length;
+    if (cut.inside.length < inside(NEAR) || cut.inside.length > inside(0.045))
+      say(`cut ${k} stops at ${cut.inside.length} corners, and ${inside(NEAR)} lie inside`);
   });
   if (wood.length !== 1) say(`comes out in ${wood.length} parts`);
   return wood[0] ?? block;
@@ -386,12 +399,12 @@ function sawnByRead(own: PieceCuts, target: Polygon, step: number, ways: Readonl
       if (exact > 0.05) continue;
       // a corner on the cut's own edge: by the figures read it is cut off, by less than a step
       const byRead = off(p, ends, n);
-      if (byRead > 0.11) say(`cut ${k} by what is read leaves ${byRead.toFixed(2)} too much`);
       // on a leaning end a step across is more along it
       const lean = Math.max(
         1,
         ...(ways.get(own.cuts.indexOf(cut)) ?? []).map(([, dy], m) => (isEndSide(cut.marks[m]!.on) ? 1 / Math.max(0.05, Math.abs(dy)) : 1)),
       );
+      if (byRead > 0.06 + 0.05 * lean) say(`cut ${k} by what is read leaves ${byRead.toFixed(2)} too much`);
       if (byRead < -step * lean - 0.06) say(`cut ${k} by what is read takes ${(-byRead).toFixed(2)} too much`);
     }
   }

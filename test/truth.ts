@@ -191,6 +191,17 @@ function locksMeet(floor: PlanFloor, plan: Plan, say: Say): void {
   }
 }
 
+/** Stretches of a line, those that meet made one. */
+function joinedSpans(spans: readonly (readonly [number, number])[]): [number, number][] {
+  const joined: [number, number][] = [];
+  for (const [from, to] of [...spans].sort((a, b) => a[0] - b[0])) {
+    const last = joined[joined.length - 1];
+    if (last && from - last[1] < TOLERANCE) last[1] = Math.max(last[1], to);
+    else joined.push([from, to]);
+  }
+  return joined;
+}
+
 function limitsListed(floor: PlanFloor, { product, edges }: Floor, plan: Plan, say: Say): void {
   const frame = frameOf(floor.direction);
   const shapes = shapesOf(floor);
@@ -210,13 +221,13 @@ function limitsListed(floor: PlanFloor, { product, edges }: Floor, plan: Plan, s
       shapes.filter((s) => s.piece.row === row.n + 1),
       row.to + 0.05,
     );
-    const covered = (u: number) =>
-      [-0.05, 0.05].every((d) => shapes.some((s) => spansAt([s.shape], 1, row.to + d, 1).some(([a, b]) => a <= u + 0.02 && b >= u - 0.02)));
+    // stretches of the edge along which floor lies on both sides
+    const beside = [-0.05, 0.05].map((d) => joinedSpans(shapes.flatMap((s) => spansAt([s.shape], 1, row.to + d, 1))));
+    const covered = (from: number, to: number) => beside.every((all) => all.some(([a, b]) => a <= from + 0.02 && b >= to - 0.02));
     for (const a of above) {
       for (const b of below) {
         if (Math.abs(a.u - b.u) >= product.limits.stagger - TOLERANCE) continue;
-        const steps = Array.from({ length: 9 }, (_, k) => a.u + ((b.u - a.u) * k) / 8);
-        if (steps.every(covered)) broken.push({ u: (a.u + b.u) / 2, w: row.to });
+        if (covered(Math.min(a.u, b.u), Math.max(a.u, b.u))) broken.push({ u: (a.u + b.u) / 2, w: row.to });
       }
     }
   }

@@ -4,7 +4,7 @@ import type { Display } from '../units';
 import type { ShapedCut, Side } from './list';
 import { cornerMark, datumFor, measured, placeMark, type Rounding } from './marks';
 import type { PieceShape } from './shape';
-import { holds, lineThrough, plainer, SAME_WOOD, sideOf } from './wood';
+import { CORNER, holds, lineThrough, plainer, SAME_WOOD, sideOf } from './wood';
 
 /** Something round on the floor, as a plank sees it. */
 export type RoundThing = { readonly centre: Point; readonly radius: number; readonly gap: number; readonly pipe: boolean };
@@ -29,7 +29,11 @@ export function shapedCuts(
   display: Display,
 ): readonly ShapedCut[] {
   const notches = pocketsOf(rings[0]!, block).map((out) => shapedCut('notch', out, block, width, rounds, display));
-  const holes = rings.slice(1).map((ring) => shapedCut('hole', turningLeft(ring), block, width, rounds, display));
+  const holes = rings.slice(1).map((ring) => {
+    // one of which a corner touches the edge opens there
+    const kind = ring.some((p) => offRing(p, block) <= ON_EDGE) ? 'notch' : 'hole';
+    return shapedCut(kind, turningLeft(ring), block, width, rounds, display);
+  });
   return [...notches, ...holes];
 }
 
@@ -38,17 +42,24 @@ const turningLeft = (ring: Ring): Ring => (signedArea(ring) > 0 ? ring : [...rin
 /** How far a point lies from a ring. */
 const offRing = (p: Point, ring: Ring): number => Math.min(...ring.map((a, i) => distanceToSegment(p, a, ring[(i + 1) % ring.length]!)));
 
-/** Less wood than this (mm²) is not notched out. */
-const NOTHING = 0.5;
+/** A corner this near (mm) to the edge, and what rounding adds, is on it. */
+const ON_EDGE = SAME_WOOD + 2e-3;
+/** A piece's outline begins to leave its block's this far (mm) from it. */
+const LEAVES = 2 * CORNER;
 
 /** The rings between a piece's outline and its block's. */
 function pocketsOf(outer: Ring, block: Ring): Ring[] {
   const n = outer.length;
   const off = outer.map((p) => offRing(p, block));
-  const touches = (i: number) => off[i % n]! <= SAME_WOOD;
+  const touches = (i: number) => off[i % n]! <= LEAVES;
   const runsAlong = (i: number): boolean => {
     const [a, b] = [outer[i % n]!, outer[(i + 1) % n]!];
-    return touches(i) && touches(i + 1) && offRing([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2], block) <= SAME_WOOD;
+    return touches(i) && touches(i + 1) && offRing([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2], block) <= LEAVES;
+  };
+  /** How far an edge leaves the block's outline: at its far end, or in its middle. */
+  const offBetween = (i: number): number => {
+    const [a, b] = [outer[i % n]!, outer[(i + 1) % n]!];
+    return Math.max(off[(i + 1) % n]!, offRing([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2], block));
   };
   const pockets: Ring[] = [];
   for (let i = 0; i < n; i++) {
@@ -56,8 +67,9 @@ function pocketsOf(outer: Ring, block: Ring): Ring[] {
     let k = i + 1;
     while (!touches(k) && k < i + n) k++;
     const chain = Array.from({ length: k - i + 1 }, (_, j) => outer[(i + j) % n]!);
+    if (Math.max(...Array.from({ length: k - i }, (_, j) => offBetween(i + j))) <= SAME_WOOD) continue;
     const ring = plainer(roundPocket(chain, block), SAME_WOOD / 2, chain);
-    if (ring.length >= 3 && Math.abs(signedArea(ring)) > NOTHING) pockets.push(turningLeft(ring));
+    if (ring.length >= 3 && Math.abs(signedArea(ring)) > 1e-3) pockets.push(turningLeft(ring));
   }
   return pockets;
 }
@@ -127,7 +139,7 @@ function shapedCut(
   rounds: readonly RoundThing[],
   display: Display,
 ): ShapedCut {
-  const inside = out.filter((p) => holds(block, [p], 0) && offRing(p, block) > SAME_WOOD);
+  const inside = out.filter((p) => holds(block, [p], 0) && offRing(p, block) > ON_EDGE);
   const isOwnCorner = (p: Point) => block.some((q) => Math.hypot(p[0] - q[0], p[1] - q[1]) <= SAME_WOOD);
   const middle = middleOf(out);
   const datum = datumFor(block, middle, width);

@@ -69,6 +69,11 @@ function halfOf(polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1): Ring[]
       }
       const last = ring[(i + n - 1) % n]!;
       points.push(crossing(ring[i]!, last));
+      // a ring that only touches the line with a corner is whole
+      if (kept === points.length - 2 && isOne(points[0]!, points[points.length - 1]!)) {
+        whole.push(points.slice(1));
+        break;
+      }
       chains.push({
         points,
         start: sense * points[0]![other],
@@ -108,6 +113,8 @@ function halfOf(polygon: Polygon, axis: 0 | 1, at: number, side: 1 | -1): Ring[]
   }
   return whole;
 }
+
+const isOne = (a: Point, b: Point): boolean => Math.abs(a[0] - b[0]) < TOLERANCE && Math.abs(a[1] - b[1]) < TOLERANCE;
 
 /** Sorts loose rings into polygons: anticlockwise ones are outer rings, clockwise ones holes of the one that holds them. */
 export function gathered(rings: readonly Ring[]): MultiPolygon {

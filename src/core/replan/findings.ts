@@ -27,8 +27,27 @@ export function laidArea(own: FloorToLay): { readonly laid: MultiPolygon; readon
   const beyond = turnedBack(joined(parts));
   const bare = turnedBack(joined(own.bare));
   if (beyond.length === 0 && bare.length === 0) return { laid: rounded(floor.laid), beyond, bare };
-  const laid = difference(pieces.length > 0 ? union([...floor.laid, ...turnedBack(pieces)]) : floor.laid, bare);
+  const all = aligned([...turnedMulti(frame, floor.laid), ...pieces]);
+  const laid = difference(pieces.length > 0 ? turnedBack(union(all)) : floor.laid, bare);
   return { laid: rounded(laid), beyond, bare };
+}
+
+/** Corners are rounded each by itself: places along or across the rows nearer than this (mm) are one. */
+const ONE_PLACE = 0.004;
+
+/** Shapes in a row frame with places that are meant as one made one, so that no hair between them is left to be joined. */
+function aligned(multi: MultiPolygon): MultiPolygon {
+  const places = [0, 1].map((axis) => {
+    const sorted = multi.flatMap((p) => p.flatMap((ring) => ring.map((q) => q[axis]!))).sort((a, b) => a - b);
+    const one = new Map<number, number>();
+    let first = -Infinity;
+    for (const at of sorted) {
+      if (at - first > ONE_PLACE) first = at;
+      one.set(at, first);
+    }
+    return one;
+  });
+  return multi.map((p) => p.map((ring) => ring.map(([u, w]): Point => [places[0]!.get(u)!, places[1]!.get(w)!])));
 }
 
 const joined = (multi: MultiPolygon): MultiPolygon => (multi.length > 1 ? union(multi) : multi);
@@ -50,7 +69,8 @@ function sticksOut({ floor, frame, lying }: FloorToLay): { readonly pieces: Mult
     const area = polygonArea(shape);
     const plain = Math.abs(area - (box.maxX - box.minX) * (box.maxY - box.minY)) < LEAST_SEEN / 10;
     if (plain && areaOf(there) > area - LEAST_SEEN) return [];
-    return difference([shape], there).filter(isMoreThanRounded);
+    const [own, ...others] = aligned([shape, ...there]);
+    return difference([own!], others).filter(isMoreThanRounded);
   });
   return { pieces: lying.flatMap((l, i) => (beyond[i]!.length > 0 ? [l.shape] : [])), beyond: beyond.flat() };
 }

@@ -32,6 +32,8 @@ export type Joints = readonly (readonly number[])[];
 
 /** Places along a row nearer than this (mm) are one. */
 const SAME = 0.5;
+/** A piece may be longer than its plank by what files round away, mm. */
+const ROUNDED = 0.02;
 /** Rows of what is only counted lie so far from all others that no look compares them. */
 const FAR_OFF = 1_000_000;
 
@@ -40,14 +42,24 @@ const regular = (joints: readonly number[], plank: number): boolean =>
 
 /** A stretch without a choice: the joints that were planned, and more where its edge has gone so far that a plank no longer reaches it. */
 export function keptJoints({ run, left, right, planned }: Stretch, plank: number): readonly number[] {
-  const joints = [...(planned ?? [])];
+  const joints = pushedClear(planned ?? [], { run, left, right }, plank);
   if (left === 'joint' || right === 'edge') {
     const last = () => joints[joints.length - 1] ?? run.u0;
-    while (run.u1 - last() > plank + SAME) joints.push(last() + plank);
+    while (run.u1 - last() > plank + ROUNDED) joints.push(last() + plank);
   }
   const first = () => joints[0] ?? run.u1;
-  while (first() - run.u0 > plank + SAME) joints.unshift(first() - plank);
+  while (first() - run.u0 > plank + ROUNDED) joints.unshift(first() - plank);
   return joints;
+}
+
+/** Where a wall lies a hair further than a plank reaches, all joints go along with it, so that no stub is laid there. */
+function pushedClear(joints: readonly number[], { run, left, right }: Pick<Stretch, 'run' | 'left' | 'right'>, plank: number): number[] {
+  const [first, last] = [joints[0], joints[joints.length - 1]];
+  if (first === undefined || last === undefined || left !== 'edge' || right !== 'edge') return [...joints];
+  const [before, after] = [first - run.u0 - plank, run.u1 - last - plank];
+  const over = Math.max(before, after);
+  if (over <= ROUNDED || over > SAME || before + after > ROUNDED) return [...joints];
+  return joints.map((u) => (before > after ? u - before : u + after));
 }
 
 /** What is searched: lines for runs with a starter to choose, for what lies and for what is left of begun planks. */
@@ -73,7 +85,7 @@ function isFree(stretch: Stretch, plank: number, mixed: boolean): boolean {
   if (!stretch.planned || regular(stretch.planned, plank)) return true;
   // joints that only butts explain are kept as long as they can be
   const ends = [stretch.run.u0, ...stretch.planned, stretch.run.u1];
-  return ends.slice(1).some((u, k) => u - ends[k]! > plank + SAME);
+  return ends.slice(1).some((u, k) => u - ends[k]! > plank + ROUNDED);
 }
 
 /**

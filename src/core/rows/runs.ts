@@ -3,12 +3,14 @@ import {
   clipBand,
   commonSpans,
   firstFrom,
+  insideRing,
   ON_LINE,
   polygonArea,
   reachedBy,
   spansAt,
   turnedMulti,
   type Box,
+  type Point,
   type Polygon,
   type Span,
 } from '../geometry';
@@ -45,12 +47,41 @@ const takesPiece = (shape: Polygon): boolean => {
   return polygonArea(shape) > NO_PIECE && Math.min(maxX - minX, maxY - minY) > 2 * ON_LINE;
 };
 
+/** A piece does not hang together by less than this, mm. */
+const NECK = 0.05;
+
+/** The parts of a run's shape that hang together by no more than a hair beside one of its row's edges. */
+function apartAtNecks(shape: Polygon, row: RowBand): readonly Polygon[] {
+  const [ring, ...holes] = shape;
+  const n = ring!.length;
+  const at = (i: number) => ring![((i % n) + n) % n]!;
+  for (const line of [row.from, row.to]) {
+    const off = ([, w]: Point) => Math.abs(w - line);
+    const neck = ring!.findIndex((p, i) => off(p) <= NECK && off(at(i - 1)) > NECK && off(at(i + 1)) > NECK);
+    if (neck < 0) continue;
+    const [u] = at(neck);
+    const base = ring!.findIndex((p, j) => {
+      const q = at(j + 1);
+      return off(p) <= ON_LINE && off(q) <= ON_LINE && Math.min(p[0], q[0]) < u - NECK && Math.max(p[0], q[0]) > u + NECK;
+    });
+    if (base < 0) continue;
+    const chain = (from: number, to: number) => Array.from({ length: (to - from + n) % n }, (_, k) => at(from + k));
+    const parts = [
+      [...chain(base + 1, neck), [u, line] as Point],
+      [[u, line] as Point, ...chain(neck + 1, base), at(base)],
+    ];
+    return parts.flatMap((part) => apartAtNecks([part, ...holes.filter((h) => insideRing(h[0]!, part))], row));
+  }
+  return [shape];
+}
+
 /** Cuts every row of a floor with its laid area: the runs in laying order, and where they touch. */
 export function runsOf(floor: Pick<Floor, 'laid'>, setOut: Pick<SetOut, 'frame' | 'rows'>): FloorRuns {
   const laid = turnedMulti(setOut.frame, floor.laid);
   type Draft = { row: RowBand; shape: Polygon; before: Span[]; after: Span[]; index: number; box: Box };
   const byRow: Draft[][] = setOut.rows.map((row) =>
     clipBand(laid, 1, row.from, row.to)
+      .flatMap((shape) => apartAtNecks(shape, row))
       .filter(takesPiece)
       .map((shape) => ({ row, shape, before: [], after: [], index: 0, box: boxOf(shape[0]!) }))
       .sort((a, b) => a.box.minX - b.box.minX || a.box.minY - b.box.minY),
