@@ -40,9 +40,28 @@ export async function restore(folder: string, file: string, before: string): Pro
   for (const photo of photosIn(folder)) checkPhoto(join(folder, PHOTOS), photo);
   if (existsSync(file)) await backUp(file, before);
   mkdirSync(dirname(file), { recursive: true });
-  await using(file, (db) => copied(db, copy, false));
+  const renewed = `${file}.restoring`;
+  copyFileSync(copy, renewed);
+  try {
+    await using(renewed, renew);
+    await using(file, (db) => copied(db, renewed, false));
+  } finally {
+    for (const end of ['', '-wal', '-shm']) rmSync(`${renewed}${end}`, { force: true });
+  }
   await checked(file);
   return { jobs, photos: copyPhotos(folder, dirname(file)) };
+}
+
+/** Gives every log of a copy another epoch, so that devices find out that it may lack what they have; and writes down that it was restored. */
+async function renew(db: sqlite3.Database): Promise<void> {
+  const run = (sql: string) => new Promise<void>((done, fail) => db.exec(sql, (error) => (error ? fail(error) : done())));
+  const tables = await new Promise<string[]>((done, fail) =>
+    db.all('SELECT name FROM sqlite_master', (error, rows: { name: string }[]) => (error ? fail(error) : done(rows.map((r) => r.name)))),
+  );
+  if (tables.includes('logs')) await run('UPDATE logs SET epoch = lower(hex(randomblob(16)))');
+  if (tables.includes('records')) await run(`INSERT INTO records (at, what, about) VALUES ('${new Date().toISOString()}', 'restored', '')`);
+  // all of it stands in the one file then
+  await run('PRAGMA wal_checkpoint(TRUNCATE)');
 }
 
 /** Those that are there whole: one that is being written has a dot before its name. */

@@ -58,14 +58,23 @@ export interface EventRow extends Model<InferAttributes<EventRow>, InferCreation
   eventId: string;
   /** the line, as JSON */
   body: string;
+  /** its link of the chain */
+  link: string;
   createdAt: CreationOptional<Date>;
 }
 
 /** Where a job that is not deleted is looked for; what cannot be an id finds none. */
 export const presentJob = (id: string) => ({ id: /^[\w-]{1,100}$/.test(id) ? id : '', deletedAt: null });
 
+/** A log's epoch: another one after every restore. */
+export interface LogRow extends Model<InferAttributes<LogRow>, InferCreationAttributes<LogRow>> {
+  jobId: string;
+  epoch: string;
+}
+
 export type Database = {
   readonly sequelize: Sequelize;
+  readonly logs: ModelStatic<LogRow>;
   readonly jobs: ModelStatic<JobRow>;
   readonly revisions: ModelStatic<RevisionRow>;
   readonly events: ModelStatic<EventRow>;
@@ -161,9 +170,15 @@ function tablesOf(sequelize: Sequelize): Omit<Database, 'sequelize'> {
       n: { type: DataTypes.INTEGER, primaryKey: true },
       eventId: { type: DataTypes.STRING, allowNull: false },
       body: { type: DataTypes.TEXT, allowNull: false },
+      link: { type: DataTypes.STRING, allowNull: false },
       createdAt: DataTypes.DATE,
     },
     { tableName: 'events', updatedAt: false },
   );
-  return { jobs, revisions, events };
+  const logs = sequelize.define<LogRow>(
+    'logs',
+    { jobId: { type: DataTypes.STRING, primaryKey: true }, epoch: { type: DataTypes.STRING, allowNull: false } },
+    { tableName: 'logs', timestamps: false },
+  );
+  return { jobs, revisions, events, logs };
 }

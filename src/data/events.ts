@@ -1,7 +1,20 @@
+import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import { Op, type Transaction } from 'sequelize';
 import { problemLine, readEvent, readJobText } from '../core/given';
-import { groundOfSite, openSite, type OpenSite, type SiteGround } from '../core/lay';
+import {
+  groundOfSite,
+  isByPlan,
+  linkAfter,
+  linksOf,
+  NO_LINK,
+  openSite,
+  planHash,
+  resolved,
+  type OpenSite,
+  type RawLine,
+  type SiteGround,
+} from '../core/lay';
 import { presentJob, type Database } from './database';
 import { writerOf } from './writer';
 
@@ -11,13 +24,22 @@ export type SentEvent = Readonly<Record<string, unknown>> & { readonly id: strin
 /** What became of an event that was sent: kept under a number, now or when it came before; or refused, and why. */
 export type Taken = { readonly id: string; readonly n: number } | { readonly id: string; readonly refused: string };
 
+/**
+ * What a log is known by: its epoch, another one after every restore, and its last line's number and link; with them the link at a line that was
+ * asked for, null where there is no such line.
+ */
+export type LogHead = { readonly epoch: string; readonly last: number; readonly link: string; readonly at: string | null };
+
 export type EventStore = {
   /**
    * Appends events to a job's log, in order, each once whatever is sent twice; what makes no sense where it would stand is refused by itself.
    *
-   * @returns what became of each; null where there is no such job
+   * @param epoch of the log that they are meant for; none means whichever there is
+   * @returns what became of each; null where there is no such job, 'other-log' where its log is another one
    */
-  append(jobId: string, events: readonly SentEvent[]): Promise<readonly Taken[] | null>;
+  append(jobId: string, events: readonly SentEvent[], epoch?: string): Promise<readonly Taken[] | 'other-log' | null>;
+  /** What a log is known by, with its link at line `n`; null where there is no such job. */
+  head(jobId: string, n: number): Promise<LogHead | null>;
   /** Gives a new job the lines of a log that was read before, ids and all. */
   copy(jobId: string, log: readonly Readonly<Record<string, unknown>>[], transaction: Transaction): Promise<void>;
   /** The lines of a log as JSON, those after a number; null where there is no such job. */
@@ -27,13 +49,16 @@ export type EventStore = {
 };
 
 /** A log as it was folded up to its last line. */
-type Folded = { readonly site: OpenSite; last: number; lastId: string };
+type Folded = { readonly site: OpenSite; last: number; lastId: string; link: string };
+
+/** Why a line that was recorded under another plan is not taken. */
+const OTHER_PLAN = 'was recorded under another plan than the one in force';
 
 /** So many logs are held folded, those that were written to last. */
 const MOST_SITES = 20;
 
 /** The happenings of a database. Every batch is one transaction; batches wait for each other. */
-export function eventStore({ sequelize, jobs, revisions, events }: Database): EventStore {
+export function eventStore({ sequelize, jobs, revisions, events, logs }: Database): EventStore {
   const news = new EventEmitter().setMaxListeners(0);
   const sites = new Map<string, Folded>();
   const change = writerOf(sequelize);
@@ -54,11 +79,11 @@ export function eventStore({ sequelize, jobs, revisions, events }: Database): Ev
 
   /** The site of a job as its log says, folded anew where somebody else wrote to it. */
   async function siteFor(jobId: string, transaction: Transaction): Promise<Folded> {
-    const row = await events.findOne({ where: { jobId }, attributes: ['n', 'eventId'], order: [['n', 'DESC']], transaction });
-    const [last, lastId] = [row?.n ?? 0, row?.eventId ?? ''];
+    const row = await events.findOne({ where: { jobId }, attributes: ['n', 'eventId', 'link'], order: [['n', 'DESC']], transaction });
+    const [last, lastId, link] = [row?.n ?? 0, row?.eventId ?? '', row?.link ?? NO_LINK];
     const known = sites.get(jobId);
     sites.delete(jobId);
-    if (known?.last === last && known.lastId === lastId) {
+    if (known?.last === last && known.lastId === lastId && known.link === link) {
       sites.set(jobId, known);
       return known;
     }
@@ -68,16 +93,27 @@ export function eventStore({ sequelize, jobs, revisions, events }: Database): Ev
       if (!event.ok) throw new Error(`the log of job ${jobId} cannot be read: ${event.problems[0]!.text}`);
       site.heard(event.value);
     }
-    const opened = { site, last, lastId };
+    const opened = { site, last, lastId, link };
     sites.set(jobId, opened);
     const [oldest] = sites.keys();
     if (sites.size > MOST_SITES && oldest !== undefined) sites.delete(oldest);
     return opened;
   }
 
+  /** Numbers of lines by their ids: those that were sent, and those that they refer to. */
+  async function numbersFor(jobId: string, sent: readonly SentEvent[], transaction: Transaction): Promise<Map<string, number>> {
+    const ids = new Set(sent.flatMap((e) => [e.id, ...refersTo(e)]));
+    const known = await events.findAll({ where: { jobId, eventId: [...ids] }, attributes: ['n', 'eventId'], transaction });
+    return new Map(known.map((r) => [r.eventId, r.n]));
+  }
+
+  const epochOf = async (jobId: string, transaction: Transaction): Promise<string> => {
+    const [log] = await logs.findOrCreate({ where: { jobId }, defaults: { jobId, epoch: randomUUID() }, transaction });
+    return log.epoch;
+  };
+
   const take = async (jobId: string, sent: readonly SentEvent[], transaction: Transaction): Promise<{ taken: Taken[]; lines: string[] }> => {
-    const known = await events.findAll({ where: { jobId, eventId: sent.map((e) => e.id) }, attributes: ['n', 'eventId'], transaction });
-    const numbers = new Map(known.map((r) => [r.eventId, r.n]));
+    const numbers = await numbersFor(jobId, sent, transaction);
     const opened = await siteFor(jobId, transaction);
     const taken: Taken[] = [];
     const lines: string[] = [];
@@ -88,18 +124,15 @@ export function eventStore({ sequelize, jobs, revisions, events }: Database): Ev
         continue;
       }
       const n = opened.last + 1;
-      const raw = { ...one, n };
-      const event = readEvent(raw);
-      const problem = event.ok ? null : event.problems[0]!;
-      const refused = event.ok ? opened.site.put(event.value) : `${problem!.path} ${problem!.text}`.trim();
-      if (refused !== null) {
-        taken.push({ id: one.id, refused });
+      const put = putLine(opened.site, one, n, (id) => numbers.get(id));
+      if ('refused' in put) {
+        taken.push({ id: one.id, refused: put.refused });
         continue;
       }
-      const body = JSON.stringify(raw);
-      await events.create({ jobId, n, eventId: one.id, body }, { transaction });
-      opened.last = n;
-      opened.lastId = one.id;
+      const body = JSON.stringify(put.line);
+      const link = linkAfter(opened.link, put.line);
+      await events.create({ jobId, n, eventId: one.id, body, link }, { transaction });
+      Object.assign(opened, { last: n, lastId: one.id, link });
       numbers.set(one.id, n);
       lines.push(body);
       taken.push({ id: one.id, n });
@@ -108,24 +141,36 @@ export function eventStore({ sequelize, jobs, revisions, events }: Database): Ev
   };
 
   return {
-    async append(jobId, sent) {
+    async append(jobId, sent, epoch) {
       try {
         const done = await change(async (transaction) => {
           const job = await jobs.findOne({ where: presentJob(jobId), attributes: ['id'], transaction });
-          return job && take(jobId, sent, transaction);
+          if (!job) return null;
+          const own = await epochOf(jobId, transaction);
+          return epoch !== undefined && epoch !== own ? ('other-log' as const) : take(jobId, sent, transaction);
         });
+        if (done === null || done === 'other-log') return done;
         // told once it is kept
-        for (const line of done?.lines ?? []) news.emit(jobId, line);
-        return done?.taken ?? null;
+        for (const line of done.lines) news.emit(jobId, line);
+        return done.taken;
       } catch (error) {
         // what was folded ahead of a failed transaction is not so
         sites.delete(jobId);
         throw error;
       }
     },
+    async head(jobId, n) {
+      const job = await jobs.findOne({ where: presentJob(jobId), attributes: ['id'] });
+      if (!job) return null;
+      const epoch = (await logs.findByPk(jobId))?.epoch ?? (await change((transaction) => epochOf(jobId, transaction)));
+      const last = await events.findOne({ where: { jobId }, attributes: ['n', 'link'], order: [['n', 'DESC']] });
+      const at = n === 0 ? NO_LINK : (await events.findOne({ where: { jobId, n }, attributes: ['link'] }))?.link;
+      return { epoch, last: last?.n ?? 0, link: last?.link ?? NO_LINK, at: at ?? null };
+    },
     async copy(jobId, log, transaction) {
+      const links = linksOf(log);
       // a line that was written by hand has no id of a device
-      const rows = log.map((line, i) => ({ jobId, n: i + 1, eventId: typeof line.id === 'string' ? line.id : `line ${i + 1}`, body: JSON.stringify(line) }));
+      const rows = log.map((line, i) => ({ jobId, n: i + 1, eventId: typeof line.id === 'string' ? line.id : `line ${i + 1}`, body: JSON.stringify(line), link: links[i]! }));
       for (let i = 0; i < rows.length; i += 500) await events.bulkCreate(rows.slice(i, i + 500), { transaction });
     },
     async after(jobId, n) {
@@ -139,3 +184,27 @@ export function eventStore({ sequelize, jobs, revisions, events }: Database): Ev
   };
 }
 
+
+/** Ids of lines that a line refers to. */
+const refersTo = (line: RawLine): readonly string[] => [
+  ...(typeof line.of === 'string' ? [line.of] : []),
+  ...(Array.isArray(line.begunBy) ? (line.begunBy as unknown[][]).flatMap((b) => (Array.isArray(b) && typeof b[1] === 'string' ? [b[1]] : [])) : []),
+];
+
+/** Puts what was sent to a site as its next line; gives the line as it is kept, or why it is refused. */
+function putLine(
+  site: OpenSite,
+  one: SentEvent,
+  n: number,
+  numberOf: (id: string) => number | undefined,
+): { readonly line: RawLine } | { readonly refused: string } {
+  const own = resolved(one, numberOf, site);
+  if (typeof own === 'string') return { refused: own };
+  const plan = site.plan();
+  if (typeof one.under === 'string' && isByPlan(String(one.what)) && plan && one.under !== planHash(plan)) return { refused: OTHER_PLAN };
+  const line = { ...own, n };
+  const event = readEvent(line);
+  if (!event.ok) return { refused: `${event.problems[0]!.path} ${event.problems[0]!.text}`.trim() };
+  const refused = site.put(event.value);
+  return refused === null ? { line } : { refused };
+}

@@ -2,11 +2,12 @@ import { ChakraProvider } from '@chakra-ui/react';
 import { act, render, screen } from '@testing-library/react';
 import { Suspense } from 'react';
 import { newJob, type Job } from '@/core/given';
-import { listenTo, useSaving } from '@/ui/desk';
+import { listenTo, speakBy, useSaving } from '@/ui/desk';
 import { system } from '@/ui/kit/theme';
 import { fitted } from '@/ui/sheet/view';
 import { cottage, gatehouse } from '../../demo/jobs';
 import { allLaid, halfLaid, repairPlanned } from '../../demo/laying';
+import { fakeServer } from '@test/fakeServer';
 import { fetchReadings, STAGES, type Stage } from '.';
 
 /*
@@ -56,17 +57,8 @@ const JOBS: readonly (readonly [string, Job, Happened])[] = [
   ['a floor that cannot be laid', tiny, []],
 ];
 
-/** A stream from the server that is fed by hand. */
-class FakeStream {
-  static last: FakeStream;
-  onmessage: ((event: { data: string }) => void) | null = null;
-  constructor() {
-    FakeStream.last = this;
-  }
-  close() {
-    this.onmessage = null;
-  }
-}
+/** It is heard, and cannot be reached. */
+const server = fakeServer(false);
 const wait = () => act(() => new Promise((done) => setTimeout(done, 20)));
 
 // a base is worked out at its full size
@@ -82,7 +74,7 @@ async function show({ Reading, Overlay }: Stage, job: Job, happened: Happened): 
   useSaving.setState({ id, job });
   listenTo(id);
   await wait();
-  act(() => happened.forEach((line, k) => FakeStream.last.onmessage?.({ data: JSON.stringify({ ...line, n: k + 1 }) })));
+  act(() => happened.forEach((line, k) => server.tell({ ...line, n: k + 1 })));
   const view = fitted(job.spaces.flatMap((s) => s.outline), SIZE.width, SIZE.height, 0, { x: 40, top: 40, bottom: 40 }); // prettier-ignore
   const { container } = render(
     <ChakraProvider value={system}>
@@ -100,7 +92,8 @@ async function show({ Reading, Overlay }: Stage, job: Job, happened: Happened): 
 }
 
 beforeAll(async () => {
-  Object.assign(globalThis, { EventSource: FakeStream, ResizeObserver: class { observe() {} unobserve() {} disconnect() {} } }); // prettier-ignore
+  speakBy(server);
+  Object.assign(globalThis, { ResizeObserver: class { observe() {} unobserve() {} disconnect() {} } }); // prettier-ignore
   global.fetch = jest.fn(() => Promise.reject(new Error('unreachable'))) as unknown as typeof fetch;
   await fetchReadings();
 });

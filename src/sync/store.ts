@@ -1,39 +1,66 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
-/** Something that was told on this device: an event with an id of its own, as it will be sent. */
-export type Told = { readonly id: string; readonly what: string } & Readonly<Record<string, unknown>>;
+/** Something that was recorded on this device: an event with an id of its own, as it will be sent. */
+export type Recorded = { readonly id: string; readonly what: string } & Readonly<Record<string, unknown>>;
+
+/** What was recorded here and is not heard back yet, and how far it has come. */
+export type Entry = {
+  readonly event: Recorded;
+  /** the page that sends it */
+  readonly tab: string;
+  /** under which number the server has it, in which log */
+  readonly acked?: { readonly epoch: string; readonly n: number };
+  /** why it is set aside: it goes out again on demand only */
+  readonly aside?: string;
+};
+
+/** The log of a job as it was heard: its epoch and its lines, in order and whole. */
+export type HeardLog = { readonly epoch: string; readonly lines: readonly string[] };
 
 interface Kept extends DBSchema {
-  /** what is to be sent, in order */
-  told: { key: number; value: { jobId: string; event: Told }; indexes: { jobId: string } };
-  /** lines of logs as they were heard, by job and number */
+  /** entries by when they came; those with a lesser order go first */
+  entries: { key: number; value: Entry & { jobId: string; order: number }; indexes: { jobId: string } };
+  /** the epoch of each job's log */
+  logs: { key: string; value: string };
+  /** lines of logs as they were heard, by job, epoch and number */
+  lines: { key: [string, string, number]; value: string };
+  /** pages that are open, until when they surely are */
+  tabs: { key: string; value: number };
+}
+
+/** What kept a site before logs had epochs. */
+interface Former extends DBSchema {
+  told: { key: number; value: { jobId: string; event: Recorded } };
   lines: { key: [string, number]; value: string };
 }
 
-/** A device's memory of sites. Nothing of it throws: where a browser keeps nothing, nothing is kept, and that is said. */
-export type Outbox = {
-  /** Keeps something that is to be sent; false where this browser keeps nothing. */
-  put(jobId: string, event: Told): Promise<boolean>;
-  /** What is still to be sent of a job, in the order in which it was told. */
-  waiting(jobId: string): Promise<readonly Told[]>;
-  /** Forgets what was sent. */
+/** A device's memory of logs. Nothing of it throws: where a browser keeps nothing, nothing is kept, and that is said. */
+export type LogStore = {
+  /** Whether this browser keeps anything, tried. */
+  works(): Promise<boolean>;
+  /** Keeps what is to be sent; false where this browser keeps nothing. */
+  record(jobId: string, events: readonly Recorded[], tab: string): Promise<boolean>;
+  /** What was recorded of a job and is not heard back, in order. */
+  entries(jobId: string): Promise<readonly Entry[]>;
+  /** Notes how far entries have come. */
+  mark(jobId: string, marks: ReadonlyMap<string, Partial<Omit<Entry, 'event'>>>): Promise<void>;
+  /** Forgets entries. */
   drop(jobId: string, ids: ReadonlySet<string>): Promise<void>;
-  /** Keeps lines of a log, each under its number. */
-  hear(jobId: string, lines: readonly { readonly n: number; readonly line: string }[]): Promise<void>;
-  /** The lines that were heard of a job, in order, as far as none is missing. */
-  heard(jobId: string): Promise<readonly string[]>;
+  /** Keeps a line of a log under its number. */
+  hear(jobId: string, epoch: string, n: number, line: string): Promise<void>;
+  /** The log of a job as far as no line is missing. */
+  heard(jobId: string): Promise<HeardLog>;
+  /** The log of a job is another one from now on: its first lines stay, and these events are to be sent before all others. */
+  become(jobId: string, epoch: string, keep: number, front: readonly Recorded[], tab: string): Promise<void>;
+  /** Says that a page is open until then (ms); one that ended says 0. Gives the pages that are open. */
+  beat(tab: string, until: number, now: number): Promise<readonly string[]>;
 };
 
 /** @param name of its database, so that tests can have their own */
-export function openOutbox(name = 'pitsaw-site'): Outbox {
+export function openLogStore(name = 'pitsaw-logs', former = 'pitsaw-site'): LogStore {
   let opening: Promise<IDBPDatabase<Kept>> | null = null;
   const database = (): Promise<IDBPDatabase<Kept>> => {
-    opening ??= openDB<Kept>(name, 1, {
-      upgrade(db) {
-        db.createObjectStore('told', { autoIncrement: true }).createIndex('jobId', 'jobId');
-        db.createObjectStore('lines');
-      },
-    }).catch((error: unknown) => {
+    opening ??= opened(name, former).catch((error: unknown) => {
       // perhaps there is room the next time
       opening = null;
       throw error;
@@ -47,28 +74,129 @@ export function openOutbox(name = 'pitsaw-site'): Outbox {
       return other;
     }
   };
+  /** Changes entries of a job one by one; `undefined` takes one away. */
+  const each = (jobId: string, change: (entry: Kept['entries']['value']) => Kept['entries']['value'] | undefined) =>
+    orElse(undefined, async (db) => {
+      const transaction = db.transaction('entries', 'readwrite');
+      for await (const cursor of transaction.store.index('jobId').iterate(jobId)) {
+        const before = cursor.value;
+        const after = change(before);
+        if (after === undefined) await cursor.delete();
+        else if (after !== before) await cursor.update(after);
+      }
+      await transaction.done;
+    });
   return {
-    put: (jobId, event) => orElse(false, async (db) => (await db.add('told', { jobId, event }), true)),
-    waiting: (jobId) => orElse<readonly Told[]>([], async (db) => (await db.getAllFromIndex('told', 'jobId', jobId)).map((t) => t.event)),
-    drop: (jobId, ids) =>
-      orElse(undefined, async (db) => {
-        const transaction = db.transaction('told', 'readwrite');
-        for await (const cursor of transaction.store.index('jobId').iterate(jobId))
-          if (ids.has(cursor.value.event.id)) await cursor.delete();
-        await transaction.done;
+    works: () =>
+      orElse(false, async (db) => {
+        await db.put('tabs', 0, 'trial');
+        await db.delete('tabs', 'trial');
+        return true;
       }),
-    hear: (jobId, lines) =>
+    record: (jobId, events, tab) =>
+      orElse(false, async (db) => {
+        const transaction = db.transaction('entries', 'readwrite');
+        for (const event of events) await transaction.store.add({ jobId, event, tab, order: 0 });
+        await transaction.done;
+        return true;
+      }),
+    entries: (jobId) =>
+      orElse<readonly Entry[]>([], async (db) =>
+        (await db.getAllFromIndex('entries', 'jobId', jobId))
+          .sort((a, b) => a.order - b.order)
+          .map(({ jobId: _job, order: _order, ...entry }) => entry),
+      ),
+    mark: (jobId, marks) =>
+      each(jobId, (entry) => {
+        const mark = marks.get(entry.event.id);
+        return mark === undefined ? entry : { ...entry, ...mark };
+      }),
+    drop: (jobId, ids) => each(jobId, (entry) => (ids.has(entry.event.id) ? undefined : entry)),
+    hear: (jobId, epoch, n, line) =>
       orElse(undefined, async (db) => {
-        const transaction = db.transaction('lines', 'readwrite');
-        for (const { n, line } of lines) await transaction.store.put(line, [jobId, n]);
+        const transaction = db.transaction(['lines', 'logs'], 'readwrite');
+        await transaction.objectStore('lines').put(line, [jobId, epoch, n]);
+        if ((await transaction.objectStore('logs').get(jobId)) === undefined) await transaction.objectStore('logs').put(epoch, jobId);
         await transaction.done;
       }),
     heard: (jobId) =>
-      orElse<readonly string[]>([], async (db) => {
-        const range = IDBKeyRange.bound([jobId, 0], [jobId, Infinity]);
+      orElse<HeardLog>({ epoch: '', lines: [] }, async (db) => {
+        const epoch = (await db.get('logs', jobId)) ?? '';
+        const range = linesOf(jobId, epoch);
         const [keys, lines] = await Promise.all([db.getAllKeys('lines', range), db.getAll('lines', range)]);
-        const whole = keys.findIndex(([, n], i) => n !== i + 1);
-        return whole < 0 ? lines : lines.slice(0, whole);
+        const whole = keys.findIndex(([, , n], i) => n !== i + 1);
+        return { epoch, lines: whole < 0 ? lines : lines.slice(0, whole) };
+      }),
+    become: (jobId, epoch, keep, front, tab) =>
+      orElse(undefined, async (db) => {
+        const transaction = db.transaction(['entries', 'lines', 'logs'], 'readwrite');
+        const [lines, logs, entries] = [
+          transaction.objectStore('lines'),
+          transaction.objectStore('logs'),
+          transaction.objectStore('entries'),
+        ];
+        const before = (await logs.get(jobId)) ?? '';
+        const stay = await lines.getAll(linesOf(jobId, before, keep));
+        // lines of epochs that are no more go with it
+        await lines.delete(IDBKeyRange.bound([jobId], [jobId, []]));
+        for (const [i, line] of stay.entries()) await lines.put(line, [jobId, epoch, i + 1]);
+        await logs.put(epoch, jobId);
+        const waiting = await entries.index('jobId').getAll(jobId);
+        const known = new Set(waiting.map((w) => w.event.id));
+        const order = Math.min(0, ...waiting.map((w) => w.order)) - 1;
+        for (const event of front) if (!known.has(event.id)) await entries.add({ jobId, event, tab, order });
+        await transaction.done;
+      }),
+    beat: (tab, until, now) =>
+      orElse<readonly string[]>([], async (db) => {
+        const transaction = db.transaction('tabs', 'readwrite');
+        if (until > now) await transaction.store.put(until, tab);
+        else await transaction.store.delete(tab);
+        const open: string[] = [];
+        for await (const cursor of transaction.store.iterate()) {
+          if (cursor.value > now) open.push(cursor.key);
+          else await cursor.delete();
+        }
+        await transaction.done;
+        return open;
       }),
   };
+}
+
+const linesOf = (jobId: string, epoch: string, upTo = Infinity): IDBKeyRange => IDBKeyRange.bound([jobId, epoch, 0], [jobId, epoch, upTo]);
+
+async function opened(name: string, former: string): Promise<IDBPDatabase<Kept>> {
+  const db = await openDB<Kept>(name, 1, {
+    upgrade(made) {
+      made.createObjectStore('entries', { autoIncrement: true }).createIndex('jobId', 'jobId');
+      for (const store of ['logs', 'lines', 'tabs'] as const) made.createObjectStore(store);
+    },
+  });
+  await takeOver(db, former);
+  return db;
+}
+
+/** Takes over what an older page kept: what waits is moved, the lines that it heard are copied, of a log without epoch. */
+async function takeOver(db: IDBPDatabase<Kept>, former: string): Promise<void> {
+  if (!(await indexedDB.databases()).some((d) => d.name === former)) return;
+  const old = await openDB<Former>(former, 1);
+  try {
+    const keys = await old.getAllKeys('told');
+    const waiting = await old.getAll('told');
+    const take = db.transaction('entries', 'readwrite');
+    const known = new Set((await take.store.getAll()).map((e) => e.event.id));
+    for (const { jobId, event } of waiting) if (!known.has(event.id)) await take.store.add({ jobId, event, tab: '', order: 0 });
+    await take.done;
+    for (const key of keys) await old.delete('told', key);
+    const lines = await old.getAllKeys('lines');
+    const known2 = new Set(await db.getAllKeys('logs'));
+    for (const [jobId, n] of lines) {
+      if (known2.has(jobId)) continue;
+      await db.put('lines', (await old.get('lines', [jobId, n]))!, [jobId, '', n]);
+    }
+    await old.clear('lines');
+    for (const jobId of new Set(lines.map(([id]) => id))) if (!known2.has(jobId)) await db.put('logs', '', jobId);
+  } finally {
+    old.close();
+  }
 }

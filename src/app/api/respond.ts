@@ -16,7 +16,7 @@ import {
   type Result,
 } from '@/core/given';
 
-const problems = (status: number, ...list: Problem[]): Response => Response.json({ problems: list }, { status });
+export const problems = (status: number, ...list: Problem[]): Response => Response.json({ problems: list }, { status });
 
 export const missing = (text = 'There is no such job; it may have been deleted.'): Response => problems(404, { path: '', text });
 
@@ -158,7 +158,7 @@ const MOST_WORDS = 200;
 const LARGEST_BATCH = 500;
 
 /** Reads a batch of happenings, each with the device's own id. */
-export async function batchFrom(request: Request): Promise<{ events: SentEvent[] } | { refused: Response }> {
+export async function batchFrom(request: Request): Promise<{ events: SentEvent[]; epoch?: string } | { refused: Response }> {
   const read = await jsonFrom(request, 2, LARGEST_HAPPENINGS);
   if ('refused' in read) return read;
   const body = read.value;
@@ -170,7 +170,8 @@ export async function batchFrom(request: Request): Promise<{ events: SentEvent[]
       refused: problems(422, { path: 'events', text: `is a list of at most ${LARGEST_BATCH} happenings, each with an id of its own` }),
     };
   }
-  return { events: list };
+  const { epoch } = body as { readonly epoch?: unknown };
+  return typeof epoch === 'string' ? { events: list, epoch } : { events: list };
 }
 
 /** A connection that says nothing for this long (ms) is checked by a comment line, so that a dead one is noticed. */
@@ -183,25 +184,40 @@ const HEARTBEAT = 10_000;
  */
 export async function serverSentEvents(
   request: Request,
-  open: (send: (data: string, id?: number) => void) => Promise<(() => void) | Response>,
+  open: (send: (data: string, kind?: string) => void, end: () => void) => Promise<(() => void) | Response>,
 ): Promise<Response> {
   const encoder = new TextEncoder();
   const waiting: string[] = [];
   let controller: ReadableStreamDefaultController<Uint8Array> | null = null;
   const put = (text: string) => (controller ? controller.enqueue(encoder.encode(text)) : waiting.push(text));
-  const opened = await open((data, id) => void put(`${id === undefined ? '' : `id: ${id}\n`}data: ${data}\n\n`));
-  if (opened instanceof Response) return opened;
-  const beat = setInterval(() => void put(': still here\n\n'), HEARTBEAT);
+  let ended = false;
+  let stop: () => void = () => undefined;
   const end = () => {
+    if (ended) return;
+    ended = true;
     clearInterval(beat);
-    opened();
+    stop();
   };
+  /** The server's own end of it: the page connects again. */
+  const close = () => {
+    if (!ended) controller?.close();
+    end();
+  };
+  const beat = setInterval(() => void put(': still here\n\n'), HEARTBEAT);
+  const opened = await open((data, kind) => void (ended || put(`${kind === undefined ? '' : `event: ${kind}\n`}data: ${data}\n\n`)), close);
+  if (opened instanceof Response) {
+    clearInterval(beat);
+    return opened;
+  }
+  stop = opened;
+  if (ended) stop();
   request.signal.addEventListener('abort', end);
   const body = new ReadableStream<Uint8Array>({
     start(made) {
       controller = made;
       // what says nothing yet says so at once: then the page knows that it is connected
       for (const text of [': open\n\n', ...waiting]) made.enqueue(encoder.encode(text));
+      if (ended) made.close();
     },
     cancel: end,
   });

@@ -4,6 +4,8 @@
  */
 export { lay } from './answer';
 export * from './ahead';
+export { isByPlan, linkAfter, linksOf, NO_LINK, planHash, type RawLine } from './chain';
+export { carried, resolved, type Carried } from './carried';
 export * from './course';
 export type { Due, PadStrip } from './due';
 export { asItLies } from './asItLies';

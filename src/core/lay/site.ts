@@ -1,4 +1,4 @@
-import { bad, good, type Event, type Result } from '../given';
+import { bad, good, type Event, type Plan, type Result } from '../given';
 import { isSameBox, nothing, pushedTo, type Folding } from './folding';
 import { putTo } from './put';
 import type { Lying, PieceKey, Site, SiteGround } from './stands';
@@ -10,9 +10,31 @@ export type OpenSite = {
   /** Puts a line that was taken once and is kept: where the job was changed so since that it makes no sense any more, it counts for nothing. */
   heard(event: Event): void;
   now(): Site;
+  /** The plan in force; null before laying begins. */
+  plan(): Plan | null;
+  /** Which line began a plank that no plan has, and as its how many-th (from 0); null where a plan has it, or nobody. */
+  makerOf(plank: number): Maker | null;
+  /** The number of the plank that a line began so; null where it began none. */
+  madeBy(maker: Maker): number | null;
   /** What would stand if these lines came next, and why the last of them makes no sense; those that make none count for nothing. Nothing is changed. */
-  with(events: readonly Event[]): { readonly site: Site; readonly fault: string | null };
+  with(events: readonly Event[]): {
+    readonly site: Site;
+    readonly fault: string | null;
+    /** {@link OpenSite.makerOf}, those lines included */
+    readonly makerOf: (plank: number) => Maker | null;
+  };
 };
+
+/** The line that began a plank, and as its how many-th. */
+export type Maker = { readonly line: number; readonly k: number };
+
+/** A line that counts, how to take it back, and the numbers of the planks that it began, from one to before another. */
+type Counted = { readonly event: Event; readonly back: readonly (() => void)[]; readonly made: readonly [number, number] };
+
+function makerIn(counted: readonly Counted[], plank: number): Maker | null {
+  const own = counted.find(({ made }) => made[0] <= plank && plank < made[1]);
+  return own ? { line: own.event.n, k: plank - own.made[0] } : null;
+}
 
 /** A site on which nothing has happened yet. */
 export function openSite(ground: SiteGround): OpenSite {
@@ -20,14 +42,17 @@ export function openSite(ground: SiteGround): OpenSite {
   const events: Event[] = [];
   const undone = new Set<number>();
   /** lines that count, each with how to take it back, in order */
-  const counted: { readonly event: Event; readonly back: readonly (() => void)[] }[] = [];
+  const counted: Counted[] = [];
 
   const count = (event: Event): string | null => {
     folding.back = [];
+    const before = folding.highest + 1;
     const fault = putTo(folding, ground, event);
     const { back } = folding;
+    // a plan brings numbers of its own
+    const made: Counted['made'] = [before, 'plan' in event ? before : folding.highest + 1];
     if (fault) for (const one of back.reverse()) one();
-    else counted.push({ event, back });
+    else counted.push({ event, back, made });
     return fault;
   };
   const discount = (): Event => {
@@ -68,6 +93,12 @@ export function openSite(ground: SiteGround): OpenSite {
       if (put(event) !== null) events.push(event);
     },
     now: () => siteNow(folding, events[events.length - 1]?.n ?? 0),
+    plan: () => folding.plan,
+    makerOf: (plank) => makerIn(counted, plank),
+    madeBy({ line, k }) {
+      const own = counted.find((c) => c.event.n === line);
+      return own && own.made[0] + k < own.made[1] ? own.made[0] + k : null;
+    },
     with(later) {
       const before = { counted: [...counted], events: events.length, undone: new Set(undone) };
       let fault: string | null = null;
@@ -76,13 +107,14 @@ export function openSite(ground: SiteGround): OpenSite {
         if (fault !== null) events.push(event);
       }
       const site = siteNow(folding, events[events.length - 1]?.n ?? 0);
+      const all = [...counted];
       const same = counted.findIndex((c, i) => c !== before.counted[i]);
       for (let k = counted.length; k > (same < 0 ? Math.min(counted.length, before.counted.length) : same); k--) discount();
       for (const { event } of before.counted.slice(counted.length)) count(event);
       events.length = before.events;
       undone.clear();
       for (const n of before.undone) undone.add(n);
-      return { site, fault };
+      return { site, fault, makerOf: (plank) => makerIn(all, plank) };
     },
   };
 }

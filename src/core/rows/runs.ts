@@ -12,6 +12,7 @@ import {
   type Box,
   type Point,
   type Polygon,
+  type Ring,
   type Span,
 } from '../geometry';
 import type { Floor } from '../floors';
@@ -50,17 +51,37 @@ const takesPiece = (shape: Polygon): boolean => {
 /** A piece does not hang together by less than this, mm. */
 const NECK = 0.05;
 
-/** The parts of a run's shape that hang together by no more than a hair beside one of its row's edges. */
-function apartAtNecks(shape: Polygon, row: RowBand): readonly Polygon[] {
-  const [ring, ...holes] = shape;
-  const n = ring!.length;
-  const at = (i: number) => ring![((i % n) + n) % n]!;
+/** A run's outline without tips that are no more than a hair along one of its row's edges. */
+function withoutHairTips(ring: Ring, row: RowBand): Ring {
+  const n = ring.length;
   for (const line of [row.from, row.to]) {
     const off = ([, w]: Point) => Math.abs(w - line);
-    const neck = ring!.findIndex((p, i) => off(p) <= NECK && off(at(i - 1)) > NECK && off(at(i + 1)) > NECK);
+    for (const [i, tip] of ring.entries()) {
+      if (off(tip) > ON_LINE) continue;
+      for (const step of [1, n - 1]) {
+        const [near, far] = [ring[(i + step) % n]!, ring[(i + n - step) % n]!];
+        const between = (near[0] - tip[0]) * (near[0] - far[0]) < 0;
+        if (off(near) > NECK || off(near) <= ON_LINE || off(far) > ON_LINE || !between) continue;
+        const kept = ring.map((p): Point => (p === tip ? [near[0], line] : p)).filter((p) => p !== near);
+        return kept.length < 3 ? ring : withoutHairTips(kept, row);
+      }
+    }
+  }
+  return ring;
+}
+
+/** The parts of a run's shape that hang together by no more than a hair beside one of its row's edges. */
+function apartAtNecks(shape: Polygon, row: RowBand): readonly Polygon[] {
+  const [outer, ...holes] = shape;
+  const ring = withoutHairTips(outer!, row);
+  const n = ring.length;
+  const at = (i: number) => ring[((i % n) + n) % n]!;
+  for (const line of [row.from, row.to]) {
+    const off = ([, w]: Point) => Math.abs(w - line);
+    const neck = ring.findIndex((p, i) => off(p) <= NECK && off(at(i - 1)) > NECK && off(at(i + 1)) > NECK);
     if (neck < 0) continue;
     const [u] = at(neck);
-    const base = ring!.findIndex((p, j) => {
+    const base = ring.findIndex((p, j) => {
       const q = at(j + 1);
       return off(p) <= ON_LINE && off(q) <= ON_LINE && Math.min(p[0], q[0]) < u - NECK && Math.max(p[0], q[0]) > u + NECK;
     });
@@ -72,7 +93,7 @@ function apartAtNecks(shape: Polygon, row: RowBand): readonly Polygon[] {
     ];
     return parts.flatMap((part) => apartAtNecks([part, ...holes.filter((h) => insideRing(h[0]!, part))], row));
   }
-  return [shape];
+  return ring === outer ? [shape] : [[ring, ...holes]];
 }
 
 /** Cuts every row of a floor with its laid area: the runs in laying order, and where they touch. */

@@ -3,6 +3,7 @@ import * as first from './001-jobs';
 import * as second from './002-events';
 import * as third from './003-years';
 import * as fourth from './004-devices';
+import * as fifth from './005-chains';
 
 /** A step from one shape of the database to the next, within the transaction that all steps share. */
 export type Migration = {
@@ -16,4 +17,5 @@ export const MIGRATIONS: readonly (readonly [string, Migration])[] = [
   ['002-events', second],
   ['003-years', third],
   ['004-devices', fourth],
+  ['005-chains', fifth],
 ];

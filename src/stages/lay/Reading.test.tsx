@@ -2,8 +2,9 @@ import { ChakraProvider } from '@chakra-ui/react';
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { newJob, planFile, type Job, type Plan } from '@/core/given';
 import { planJob } from '@/core/plan';
-import { listenTo, takeInLog, useSaving, useSite } from '@/ui/desk';
+import { listenTo, speakBy, takeInLog, useSaving, useSite } from '@/ui/desk';
 import { system } from '@/ui/kit/theme';
+import { fakeServer, type FakeServer } from '@test/fakeServer';
 import { Reading } from './Reading';
 
 const job: Job = { ...newJob('Toll house', 'metric', 3600, 2400), kerf: 3 };
@@ -11,23 +12,12 @@ const made = planJob(job, { steps: 200 });
 const plan = (made as { value: Plan }).value;
 const rowOf = (n: number) => plan.floors[0]!.pieces.filter((p) => p.row === n);
 
-/** A stream from the server that is fed by hand; the server itself is out of reach. */
-class FakeStream {
-  static last: FakeStream;
-  onmessage: ((event: { data: string }) => void) | null = null;
-  onopen: (() => void) | null = null;
-  onerror: (() => void) | null = null;
-  constructor(readonly url: string) {
-    FakeStream.last = this;
-  }
-  close() {
-    this.onmessage = null;
-  }
-}
+/** It is heard, and cannot be reached. */
+let server: FakeServer;
 let told = 0;
 /** Something that another device told, as the server tells it. */
 const hear = (event: object) =>
-  act(() => FakeStream.last.onmessage?.({ data: JSON.stringify({ n: ++told, id: `other ${told}`, time: '2026-03-02T08:00:00', by: 'Moss', ...event }) })); // prettier-ignore
+  act(() => server.tell({ n: ++told, id: `other ${told}`, time: '2026-03-02T08:00:00', by: 'Moss', ...event }));
 const begun = { what: 'begun', format: 'pitsaw/log', version: 1, plan: planFile(plan, job.name) };
 const tick = (ms = 50) => act(() => jest.advanceTimersByTimeAsync(ms));
 /** Presses, and gives what opens a moment to open, and a thumb the time to come down again. */
@@ -43,7 +33,6 @@ beforeEach(async () => {
   // folded open, as somebody left them
   localStorage.setItem('pitsaw:folds:lay', JSON.stringify(['rack', 'log']));
   Object.assign(globalThis, {
-    EventSource: FakeStream,
     ResizeObserver: class {
       observe() {}
       unobserve() {}
@@ -52,6 +41,8 @@ beforeEach(async () => {
   });
   Object.defineProperty(globalThis.crypto, 'randomUUID', { value: () => `id ${Math.random()}`, configurable: true });
   global.fetch = jest.fn(() => Promise.reject(new Error('unreachable'))) as unknown as typeof fetch;
+  server = fakeServer(false);
+  speakBy(server);
   useSaving.setState({ id: 'j', job });
   listenTo(`j ${Math.random()}`);
   await tick();
@@ -79,7 +70,7 @@ test('pressed here it shows at once, and what is not with the server is said', a
   hear(begun);
   await press('Laid');
   expect(inHand()).toHaveTextContent('piece 2 of');
-  expect(screen.getByText(/no server · 1 kept/)).toBeInTheDocument();
+  expect(screen.getByText(/no server · 1 waiting/)).toBeInTheDocument();
   await press('Back one step');
   expect(inHand()).toHaveTextContent('piece 1 of');
   await tick();

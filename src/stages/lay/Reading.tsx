@@ -2,7 +2,7 @@
 import { Box, FileUpload } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Plan } from '@/core/given';
-import { happened, hush, look, takeInLog, useAnswer, useDeskState, useSite } from '@/ui/desk';
+import { happened, takeInLog, useAnswer, useSite } from '@/ui/desk';
 import { BigNumber, Button, Folds, Mistake, Problems, ReadingTitle, Stops, Why } from '@/ui/kit';
 import { backOneStep } from './actions';
 import { useInHand } from './hand';
@@ -13,6 +13,7 @@ import { OrderOfWork } from './OrderOfWork';
 import { Pace } from './Pace';
 import { Rack } from './Rack';
 import { RowInHand } from './RowInHand';
+import { Sent, Trouble } from './Sent';
 import { Ahead } from './Ahead';
 import { useTurnedPage, Who } from './Who';
 import styles from './lay.module.css';
@@ -76,6 +77,7 @@ function Begin({ plan }: { plan: Plan }) {
         </Why>
       )}
       <OrderOfWork plan={plan} />
+      <Trouble />
       <Why tone="quiet">Eyes, ears and dust mask at the saw; guards on; the knife away from the body.</Why>
       <Button
         variant="solid"
@@ -119,44 +121,6 @@ function AllLies({ plan }: { plan: Plan }) {
       <Stops>
         <Button onClick={backOneStep}>Back one step</Button>
       </Stops>
-    </>
-  );
-}
-
-/** Where what was told here is kept, and what of it was not taken. */
-function Sent() {
-  const { unsent, connected, refused, kept } = useSite();
-  const looking = useDeskState((s) => s.looking);
-  const secure = typeof window === 'undefined' || window.isSecureContext;
-  return (
-    <>
-      <Box className={styles.sent} role="status">
-        <span data-connected={connected || undefined}>
-          {connected
-            ? unsent > 0
-              ? `sending ${unsent} …`
-              : 'kept by the server'
-            : unsent > 0
-              ? `no server · ${unsent} kept ${kept ? 'on this device' : 'on this page only'}`
-              : 'no server'}
-        </span>
-        <Button className={styles.toSheet} size="sm" onClick={() => look(!looking)}>
-          {looking ? 'Row' : 'Drawing'}
-        </Button>
-      </Box>
-      {!secure && !connected && (
-        <Why tone="should">
-          Over plain http this page cannot be opened again without the server. Leave it open; nothing is lost meanwhile.
-        </Why>
-      )}
-      {refused.map((r) => (
-        <Box key={r.id}>
-          <Mistake text={`Not taken: it ${r.why}.`} />
-          <Button size="sm" onClick={() => hush(r.id)}>
-            I have seen it
-          </Button>
-        </Box>
-      ))}
     </>
   );
 }

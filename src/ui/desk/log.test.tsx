@@ -1,6 +1,7 @@
 import { newJob, planFile, type Plan } from '@/core/given';
 import { planJob } from '@/core/plan';
-import { isSawn, listenTo, sawn, useSite } from './log';
+import { fakeServer, type FakeServer } from '@test/fakeServer';
+import { isSawn, listenTo, sawn, speakBy, useSite } from './log';
 import { useSaving } from './saving';
 
 const job = newJob('Toll house', 'metric', 3600, 2400);
@@ -8,41 +9,15 @@ const made = planJob(job, { steps: 200 });
 const plan = (made as { value: Plan }).value;
 const [first, second] = plan.floors[0]!.pieces;
 
-class FakeStream {
-  static last: FakeStream;
-  onmessage: ((event: { data: string }) => void) | null = null;
-  constructor(readonly url: string) {
-    FakeStream.last = this;
-  }
-  close() {
-    this.onmessage = null;
-  }
-}
-
 const settle = (ms = 50) => jest.advanceTimersByTimeAsync(ms);
-
-/** A server that numbers what it is sent and tells it to who listens; can be unreachable. */
-const server = { reachable: true, lines: [] as { id: string; n: number; what: string }[], posts: 0 };
-const tell = (line: object) => FakeStream.last.onmessage?.({ data: JSON.stringify(line) });
+let server: FakeServer;
+const whats = () => server.kept.map((l) => l.what);
 
 beforeEach(async () => {
   jest.useFakeTimers();
-  Object.assign(globalThis, { EventSource: FakeStream });
   Object.defineProperty(globalThis.crypto, 'randomUUID', { value: () => `id ${Math.random()}`, configurable: true });
-  Object.assign(server, { reachable: true, lines: [], posts: 0 });
-  global.fetch = jest.fn((_: string, init: RequestInit) => {
-    server.posts++;
-    if (!server.reachable) return Promise.reject(new Error('unreachable'));
-    const { events } = JSON.parse(init.body as string) as { events: { id: string; what: string }[] };
-    const taken = events.map((event) => {
-      const known = server.lines.find((l) => l.id === event.id);
-      const line = known ?? { ...event, n: server.lines.length + 1 };
-      if (!known) server.lines.push(line);
-      return { id: line.id, n: line.n };
-    });
-    queueMicrotask(() => server.lines.forEach((line) => tell(line)));
-    return Promise.resolve({ status: 200, json: () => Promise.resolve({ taken }) });
-  }) as unknown as typeof fetch;
+  server = fakeServer();
+  speakBy(server);
   useSaving.setState({ id: 'j', job });
   listenTo(`j ${Math.random()}`);
   await settle();
@@ -54,15 +29,15 @@ test('the first tick begins the log by the plan; it shows at once and stays once
   sawn(plan, 'f1', first!, true);
   expect(isOn()).toBe(true);
   await settle();
-  expect(server.lines.map((l) => l.what)).toEqual(['begun', 'cut']);
+  expect(whats()).toEqual(['begun', 'cut']);
   expect(useSite.getState().unsent).toBe(0);
   expect(isOn()).toBe(true);
   sawn(plan, 'f1', second!, true);
   await settle();
-  expect(server.lines.map((l) => l.what)).toEqual(['begun', 'cut', 'cut']);
+  expect(whats()).toEqual(['begun', 'cut', 'cut']);
   sawn(plan, 'f1', first!, false);
   await settle();
-  expect(server.lines.at(-1)).toMatchObject({ what: 'undone', event: 2 });
+  expect(server.kept.at(-1)).toMatchObject({ what: 'undone', event: 2 });
   expect(isOn()).toBe(false);
 });
 
@@ -71,11 +46,11 @@ test('while the server cannot be reached a tick is kept, said and sent again, on
   sawn(plan, 'f1', first!, true);
   await settle();
   expect(isOn()).toBe(true);
-  expect(useSite.getState().trouble).toContain('not kept by the server yet');
+  expect(useSite.getState().waits).toMatchObject({ status: 0 });
   server.reachable = true;
   await settle(5000);
-  expect(server.lines.map((l) => l.what)).toEqual(['begun', 'cut']);
-  expect(useSite.getState().trouble).toBeNull();
+  expect(whats()).toEqual(['begun', 'cut']);
+  expect(useSite.getState()).toMatchObject({ waits: null, unsent: 0 });
 });
 
 test('another plan’s piece of the same number is not sawn; ticking one of it puts that plan in force', async () => {
@@ -86,16 +61,16 @@ test('another plan’s piece of the same number is not sawn; ticking one of it p
   const otherPlan: Plan = { ...plan, floors: [{ ...plan.floors[0]!, pieces: [other, ...plan.floors[0]!.pieces.slice(1)] }] };
   sawn(otherPlan, 'f1', other, true);
   await settle();
-  expect(server.lines.map((l) => l.what)).toEqual(['begun', 'cut', 'replanned', 'cut']);
+  expect(whats()).toEqual(['begun', 'cut', 'replanned', 'cut']);
   expect(isSawn(useSite.getState(), 'f1', other)).toBe(true);
 });
 
-test('what somebody else ticks is heard; what comes again after a break is one event', async () => {
+test('what somebody else ticks is heard; what comes again after a break is one event', () => {
   const line = { n: 1, id: 'x', time: '', by: '', what: 'begun', format: 'pitsaw/log', version: 1, plan: planFile(plan, job.name) };
-  tell(line);
-  tell(line);
-  tell({ n: 2, id: 'y', time: '', by: '', what: 'cut', piece: `f1/${first!.id}` });
-  tell({ n: 2, id: 'y', time: '', by: '', what: 'cut', piece: `f1/${first!.id}` });
+  server.tell(line);
+  server.tell(line);
+  server.tell({ n: 2, id: 'y', time: '', by: '', what: 'cut', piece: `f1/${first!.id}` });
+  server.tell({ n: 2, id: 'y', time: '', by: '', what: 'cut', piece: `f1/${first!.id}` });
   expect(isOn()).toBe(true);
   expect(useSite.getState().site).toMatchObject({ last: 2 });
 });

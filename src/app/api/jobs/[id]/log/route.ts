@@ -1,5 +1,5 @@
 import { theStore } from '@/data';
-import { answer, batchFrom, missing } from '../../../respond';
+import { answer, batchFrom, missing, problems } from '../../../respond';
 
 export const dynamic = 'force-dynamic';
 
@@ -18,6 +18,7 @@ export const POST = (request: Request, { params }: Context) =>
   answer(request, async () => {
     const read = await batchFrom(request);
     if ('refused' in read) return read.refused;
-    const taken = await (await theStore()).events.append((await params).id, read.events);
+    const taken = await (await theStore()).events.append((await params).id, read.events, read.epoch);
+    if (taken === 'other-log') return problems(409, { path: 'epoch', text: 'The log on the server is another one: a copy was restored.' });
     return taken ? Response.json({ taken }) : missing();
   });

@@ -3,31 +3,54 @@ import { answer, missing, serverSentEvents } from '../../../../respond';
 
 export const dynamic = 'force-dynamic';
 
-/** The log of the site from a line on, and then every line as it is kept: one event a line, its number as the event's id. */
+/** So often it is looked up whether the log is still the same one: a copy may be restored under a running server, ms. */
+const LOOKED_UP_EVERY = 2_000;
+
+/**
+ * The log of the site. First an event `log`: what the log is known by, and its link at the line from which on it is asked for (`after`). Where that
+ * is the link which the page has there (`link`), every later line follows, now and as it is kept; else the stream ends.
+ */
 export const GET = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   answer(request, async () => {
     const { id } = await params;
     const { events } = await theStore();
-    // a browser that comes back says which line it has
-    const from = Number(request.headers.get('last-event-id') ?? new URL(request.url).searchParams.get('after') ?? 0);
-    return serverSentEvents(request, async (send) => {
-      let last = Number.isInteger(from) && from > 0 ? from : 0;
+    const asked = new URL(request.url).searchParams;
+    const after = Number(asked.get('after') ?? 0);
+    const from = Number.isInteger(after) && after > 0 ? after : 0;
+    return serverSentEvents(request, async (send, end) => {
+      let last = from;
       const early: string[] = [];
       let caughtUp = false;
-      const tell = (line: string) => {
+      const pass = (line: string) => {
         const { n } = JSON.parse(line) as { n: number };
         if (n <= last) return;
         last = n;
-        send(line, n);
+        send(line);
       };
-      const stop = events.listen(id, (line) => (caughtUp ? tell(line) : early.push(line)));
-      const lines = await events.after(id, last);
-      if (!lines) {
+      const stop = events.listen(id, (line) => (caughtUp ? pass(line) : early.push(line)));
+      const head = await events.head(id, from);
+      if (!head) {
         stop();
         return missing();
       }
-      for (const line of [...lines, ...early]) tell(line);
+      send(JSON.stringify(head), 'log');
+      const link = asked.get('link');
+      if (head.at === null || (link !== null && link !== head.at)) {
+        stop();
+        end();
+        return () => undefined;
+      }
+      for (const line of [...((await events.after(id, from)) ?? []), ...early]) pass(line);
       caughtUp = true;
-      return stop;
+      const look = setInterval(() => {
+        void events.head(id, 0).then(
+          (now) => now?.epoch !== head.epoch && end(),
+          () => undefined,
+        );
+      }, LOOKED_UP_EVERY);
+      return () => {
+        clearInterval(look);
+        stop();
+      };
     });
   });

@@ -1,0 +1,78 @@
+import 'fake-indexeddb/auto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { backUp, restore } from '@/data/backup';
+import { eventStore, jobStore, openDatabase, type Database } from '@/data';
+import type { Transport } from '@/sync';
+import { LOG_CASES, suiteJob, type Rig } from './logSuite';
+
+jest.setTimeout(60_000);
+
+let folder: string;
+let database: Database;
+let rig: Rig;
+
+/** A device speaks with the store itself: what routes do, without a server. */
+function direct({ events }: { events: ReturnType<typeof eventStore> }): Transport {
+  return {
+    async send(jobId, { epoch, events: batch }) {
+      const taken = await events.append(jobId, batch, epoch);
+      if (taken === null) return { status: 404 };
+      return taken === 'other-log' ? { status: 409 } : { status: 200, taken };
+    },
+    async listen(jobId, { after, link }, on, signal) {
+      let last = after;
+      const early: string[] = [];
+      let caughtUp = false;
+      const pass = (line: string) => {
+        const { n } = JSON.parse(line) as { n: number };
+        if (n <= last) return;
+        last = n;
+        on.line(line);
+      };
+      const stop = events.listen(jobId, (line) => (caughtUp ? pass(line) : early.push(line)));
+      try {
+        const head = await events.head(jobId, after);
+        if (!head) return { status: 404 };
+        if (!(await on.head(head)) || head.at !== link) return { status: 200 };
+        for (const line of [...((await events.after(jobId, after)) ?? []), ...early]) pass(line);
+        caughtUp = true;
+        while (!signal.aborted && (await events.head(jobId, 0))?.epoch === head.epoch) await new Promise((done) => setTimeout(done, 100));
+        return { status: 200 };
+      } catch {
+        // the test is over
+        return { status: 0 };
+      } finally {
+        stop();
+      }
+    },
+    lines: (jobId) => events.after(jobId, 0),
+  };
+}
+
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'pitsaw-logs-'));
+  const file = join(folder, 'jobs.sqlite');
+  database = await openDatabase(file);
+  const [events, jobs] = [eventStore(database), jobStore(database)];
+  let copies = 0;
+  rig = {
+    newJob: async () => (await jobs.create(suiteJob)).id,
+    transport: () => direct({ events }),
+    copy: async () => {
+      const to = join(folder, `copy ${++copies}`);
+      await backUp(file, to);
+      return to;
+    },
+    restore: async (copy) => void (await restore(copy, file, join(folder, 'before'))),
+    remove: async (id) => void (await jobs.remove(id)),
+    bringBack: async (id) => void (await jobs.restore(id)),
+  };
+});
+afterEach(async () => {
+  await database.sequelize.close();
+  rmSync(folder, { recursive: true });
+});
+
+test.each(LOG_CASES.map(([name, run]) => ({ name, run })))('$name', ({ run }) => run(rig));
