@@ -10,7 +10,7 @@ import { photoStore, type PhotoStore } from './photos';
 import { upkeep } from './upkeep';
 
 export { openDatabase, type Database } from './database';
-export { deviceStore, type DeviceStore, type PairedDevice } from './devices';
+export { deviceStore, ROLES, type DeviceStore, type PairedDevice, type Role, type SafetyRecord } from './devices';
 export * from './events';
 export * from './history';
 export * from './jobs';

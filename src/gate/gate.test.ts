@@ -1,12 +1,13 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { createServer, request as ask, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase, type Database } from '../data/database';
-import { deviceStore } from '../data/devices';
+import { deviceStore, type Role } from '../data/devices';
 import { createGate, FROM_DEVICE } from './gate';
 import { deviceIn, pairingCode } from './pairing';
+import { roleFor } from './roles';
 
 let folder: string;
 let database: Database;
@@ -25,7 +26,9 @@ beforeEach(async () => {
   application = createServer((request, response) => {
     const { host, cookie } = request.headers;
     seen.push({ url: request.url!, device: request.headers[FROM_DEVICE] as string | undefined, cookie, host });
-    response.end('the floors');
+    // a stream says something and stays open
+    if (request.url === '/stream') response.write('open');
+    else response.end('the floors');
   });
   codes = [];
   seen.length = 0;
@@ -45,21 +48,28 @@ afterEach(async () => {
   rmSync(folder, { recursive: true });
 });
 
-type Answer = { status: number; text: string; cookie: string | undefined };
+type Answer = { status: number; text: string; cookie: string | undefined; referrer: string | undefined };
 function send(path: string, { method = 'GET', headers = {}, body = '' } = {}): Promise<Answer> {
   const { port } = gate.address() as AddressInfo;
   return new Promise((done, fail) => {
     const request = ask({ host: '127.0.0.1', port, path, method, headers }, (answer) => {
       let text = '';
       answer.on('data', (part) => (text += String(part)));
-      answer.on('end', () => done({ status: answer.statusCode!, text, cookie: answer.headers['set-cookie']?.[0] }));
+      answer.on('end', () =>
+        done({
+          status: answer.statusCode!,
+          text,
+          cookie: answer.headers['set-cookie']?.[0],
+          referrer: answer.headers['referrer-policy'] as string | undefined,
+        }),
+      );
     });
     request.on('error', fail);
     request.end(body);
   });
 }
 const pair = (code: string) => send('/pair', { method: 'POST', body: `code=${code}&name=Wren%E2%80%99s+phone` });
-const wrongCode = () => (codes.at(-1) === '000000' ? '000001' : '000000');
+const wrongCode = () => (codes.at(-1) === '0000-0000' ? '0000-0001' : '0000-0000');
 
 test('a device pairs once by the code, and then comes in by a cookie that no script reads', async () => {
   expect((await send('/', { headers: { accept: 'text/html' } })).text).toContain('Pair this device');
@@ -98,34 +108,112 @@ test('names that are not this server’s, and posts from other pages, are refuse
   );
 });
 
-test('wrong codes slow down, then lock, and the code is another one', async () => {
+test('a form of the pairing page is taken, and one from nowhere is not', async () => {
+  const { port } = gate.address() as AddressInfo;
+  expect((await send('/', { headers: { accept: 'text/html' } })).referrer).toBe('same-origin');
+  const form = { method: 'POST', body: `code=${codes[0]!}` };
+  expect((await send('/pair', { ...form, headers: { origin: 'null' } })).status).toBe(403);
+  expect((await send('/pair', { ...form, headers: { origin: `http://127.0.0.1:${port}` } })).status).toBe(303);
+});
+
+test('a code is for one device', async () => {
+  expect((await pair(codes[0]!)).status).toBe(303);
+  expect((await pair(codes[0]!)).status).toBe(403);
+  // the next one is told by then
+  expect(codes).toHaveLength(2);
+  expect((await pair(codes[1]!)).status).toBe(303);
+});
+
+test('a code ends after ten minutes, and the page of a new device has another one told', async () => {
+  clock += 10 * 60_000;
+  const late = await pair(codes[0]!);
+  expect(late.status).toBe(403);
+  expect(late.text).toContain('expired');
+  expect(codes).toHaveLength(2);
+  clock += 11 * 60_000;
+  await send('/', { headers: { accept: 'text/html' } });
+  await send('/', { headers: { accept: 'text/html' } });
+  expect(codes).toHaveLength(3);
+  expect((await pair(codes[2]!.toLowerCase().replace('-', ' '))).status).toBe(303);
+});
+
+test('wrong codes slow down whoever tries them, and are written down', async () => {
   expect((await pair(wrongCode())).status).toBe(403);
   expect((await pair(wrongCode())).text).toContain('Try again in');
   // even the right one has to wait by then
   expect((await pair(codes[0]!)).status).toBe(403);
   clock += 60_000;
   expect((await pair(codes[0]!)).status).toBe(303);
-  for (let k = 0; k < 8; k++) {
-    clock += 60_000;
-    await pair(wrongCode());
-  }
-  expect(codes).toHaveLength(2);
-  clock += 60_000;
-  expect((await pair(codes[1]!)).text).toContain('Nobody is let in');
-  clock += 15 * 60_000;
-  expect((await pair(codes[0]!)).status).toBe(403);
-  clock += 60_000;
-  expect((await pair(codes[1]!)).status).toBe(303);
+  expect((await deviceStore(database).records()).filter((r) => r.what === 'wrong-code')).toHaveLength(3);
 });
 
-test('each address is slowed down by itself', () => {
+test('each address is slowed down by itself, and none is locked out for another', () => {
   const told: string[] = [];
   let now = 0;
   const code = pairingCode((c) => told.push(c), () => now); // prettier-ignore
-  const wrong = told[0] === '000000' ? '000001' : '000000';
-  for (let k = 0; k < 3; k++) code.try('a', wrong);
+  code.fresh();
+  expect(told[0]).toMatch(/^[0-9A-HJKMNP-TV-Z]{4}-[0-9A-HJKMNP-TV-Z]{4}$/);
+  const wrong = told[0] === '0000-0000' ? '0000-0001' : '0000-0000';
+  for (let k = 0; k < 100; k++) code.try('a', wrong);
   expect(code.try('a', told[0]!)).toMatchObject({ ok: false });
   expect(code.try('b', told[0]!)).toEqual({ ok: true });
+  code.fresh();
   now += 60_000;
-  expect(code.try('a', ` ${told[0]!.slice(0, 3)} ${told[0]!.slice(3)}`)).toEqual({ ok: true });
+  expect(code.try('a', ` ${told[1]!.toLowerCase()} `)).toEqual({ ok: true });
+});
+
+test.each<[Role, string, string, number]>([
+  ['look', 'GET', '/jobs/x/lay', 200],
+  ['look', 'POST', '/api/jobs/x/log', 403],
+  ['look', 'PUT', '/api/jobs/x', 403],
+  ['look', 'POST', '/api/jobs/x/pack', 200],
+  ['lay', 'POST', '/api/jobs/x/log', 200],
+  ['lay', 'POST', '/api/photos', 200],
+  ['lay', 'PUT', '/api/jobs/x', 403],
+  ['lay', 'DELETE', '/api/jobs/x', 403],
+  ['lay', 'POST', '/api/jobs', 403],
+  ['lay', 'POST', '/api/anything/new', 403],
+  ['all', 'PUT', '/api/jobs/x', 200],
+  ['all', 'DELETE', '/api/jobs/x', 200],
+])('a device that may %s: %s %s is answered %i', async (role, method, path, status) => {
+  const cookie = (await pair(codes[0]!)).cookie!.split(';')[0]!;
+  const store = deviceStore(database);
+  const [device] = await store.list();
+  expect(device!.role).toBe('lay');
+  await store.setRole(device!.id, role);
+  expect((await send(path, { method, headers: { cookie } })).status).toBe(status);
+});
+
+test('every request that changes something is in the table of roles, or asks for all', () => {
+  const routes = readdirSync('src/app/api', { recursive: true, encoding: 'utf8' }).filter((f) => f.endsWith('route.ts'));
+  expect(routes.length).toBeGreaterThan(10);
+  for (const file of routes) {
+    const path = `/api/${file.replace(/\/?route\.ts$/, '')}`.replace(/\[\w+\]/g, 'x');
+    const methods = [...readFileSync(join('src/app/api', file), 'utf8').matchAll(/export const (POST|PUT|DELETE)\b/g)].map((m) => m[1]!);
+    for (const method of methods) {
+      const open = ['/api/jobs/x/log', '/api/jobs/x/pack', '/api/photos', '/api/devices/x', '/api/devices/supplier'];
+      expect([method, path, roleFor(method, path) === 'all']).toEqual([method, path, !(method === 'POST' && open.includes(path))]);
+    }
+  }
+});
+
+test('removing a device cuts what is open for it within a second', async () => {
+  const cookie = (await pair(codes[0]!)).cookie!.split(';')[0]!;
+  const store = deviceStore(database);
+  const [device] = await store.list();
+  const { port } = gate.address() as AddressInfo;
+  const ended = await new Promise<number>((done, fail) => {
+    let removed = 0;
+    const request = ask({ host: '127.0.0.1', port, path: '/stream', headers: { cookie } }, (answer) => {
+      answer.on('data', () => {
+        removed ||= performance.now();
+        void store.sendAway(device!.id);
+      });
+      answer.on('close', () => done(performance.now() - removed));
+    });
+    request.on('error', fail);
+    request.end();
+  });
+  // told in the benchmark, bounded here only so that it ends at all
+  expect(ended).toBeLessThan(10_000);
 });

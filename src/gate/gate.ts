@@ -4,9 +4,10 @@
  */
 import { createServer, request as ask, type IncomingMessage, type RequestListener, type Server, type ServerResponse } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
-import type { DeviceStore } from '../data/devices';
+import type { DeviceStore, Role } from '../data/devices';
 import { pairPage } from './page';
 import { cookieFor, deviceIn, pairingCode } from './pairing';
+import { mayDo } from './roles';
 
 export type GateOptions = {
   readonly devices: DeviceStore;
@@ -21,43 +22,68 @@ export type GateOptions = {
   readonly now?: () => number;
 };
 
-/** A device's coming is noted at most so often, and whether it was sent away is looked up so often, ms. */
+/** A device's coming is noted at most so often, and what it may do is looked up so often, ms. */
 const NOTED_EVERY = 20_000;
-const LOOKED_UP_EVERY = 3_000;
+const LOOKED_UP_EVERY = 500;
 /** The header by which the application knows that a request came from outside; nobody else can set it. */
 export const FROM_DEVICE = 'x-pitsaw-device';
 
 const HEADERS = {
   'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; frame-ancestors 'none'",
   'x-content-type-options': 'nosniff',
-  'referrer-policy': 'no-referrer',
+  // a form of a page without referrer says that it comes from nowhere, and would be refused
+  'referrer-policy': 'same-origin',
   'cache-control': 'no-store',
 };
 
 /** @returns a server that does not listen yet */
 export async function createGate({ devices, port, hosts, tls, tell, now = Date.now }: GateOptions): Promise<Server> {
   const key = await devices.key();
-  const code = pairingCode(tell, now);
-  const known = new Map<string, { until: number; noted: number }>();
+  let shown: Promise<void> = Promise.resolve();
+  const code = pairingCode((text, until) => {
+    tell(text);
+    shown = devices.saveCode({ code: text, until });
+  }, now);
+  code.fresh();
+  await shown;
+  const known = new Map<string, { until: number; noted: number; role: Role }>();
+  /** answers under way, by device */
+  const open = new Map<string, Set<ServerResponse>>();
 
-  /** Whether a device may come in; notes that it came. */
-  async function comesIn(id: string): Promise<boolean> {
+  /** What a device may do, null where it may not come in; notes that it came. */
+  async function roleOf(id: string): Promise<Role | null> {
     const at = now();
     const before = known.get(id);
     if (!before || at > before.until) {
-      if (!(await devices.knows(id))) {
+      const role = await devices.roleOf(id);
+      if (role === null) {
         known.delete(id);
-        return false;
+        return null;
       }
-      known.set(id, { until: at + LOOKED_UP_EVERY, noted: before?.noted ?? 0 });
+      known.set(id, { until: at + LOOKED_UP_EVERY, noted: before?.noted ?? 0, role });
     }
     const one = known.get(id)!;
     if (at - one.noted > NOTED_EVERY) {
       one.noted = at;
       await devices.seen(id);
     }
-    return true;
+    return one.role;
   }
+
+  /** Ends what is still open for devices that were removed meanwhile. */
+  const cutOff = setInterval(() => {
+    for (const [id, answers] of open)
+      if (answers.size > 0)
+        void devices.roleOf(id).then(
+          (role) => {
+            if (role !== null) return;
+            known.delete(id);
+            for (const answer of answers) answer.destroy();
+          },
+          () => undefined,
+        );
+  }, LOOKED_UP_EVERY);
+  cutOff.unref();
 
   const say = (response: ServerResponse, status: number, text: string) => {
     response.writeHead(status, { ...HEADERS, 'content-type': 'application/json' });
@@ -73,8 +99,12 @@ export async function createGate({ devices, port, hosts, tls, tell, now = Date.n
     const tried = code.try(request.socket.remoteAddress ?? '', form.get('code') ?? '');
     if (!tried.ok) {
       const seconds = Math.ceil(tried.wait / 1000);
-      return show(response, 403, tried.locked ? `Too many wrong codes. Nobody is let in for ${Math.ceil(seconds / 60)} minutes; then the code is another one.` : `That is not the code.${seconds > 0 ? ` Try again in ${seconds} s.` : ''}`); // prettier-ignore
+      await shown;
+      await devices.note('wrong-code', request.socket.remoteAddress ?? '');
+      const what = tried.expired ? 'That code has expired. The machine shows a new one.' : 'That is not the code.';
+      return show(response, 403, `${what}${seconds > 0 ? ` Try again in ${seconds} s.` : ''}`);
     }
+    await devices.saveCode(null);
     const device = await devices.pair((form.get('name') ?? '').trim().slice(0, 60) || 'A device');
     response.writeHead(303, { ...HEADERS, location: '/', 'set-cookie': cookieFor(device.id, key, tls !== undefined) });
     response.end();
@@ -88,12 +118,21 @@ export async function createGate({ devices, port, hosts, tls, tell, now = Date.n
       return say(response, 403, 'This came from another page.');
     if (request.method === 'POST' && request.url === '/pair') return pair(request, response);
     const id = deviceIn(request.headers.cookie, key);
-    if (id === null || !(await comesIn(id))) {
+    const role = id === null ? null : await roleOf(id);
+    if (id === null || role === null) {
       const isPage = request.method === 'GET' && (request.headers.accept ?? '').includes('text/html');
-      return isPage
-        ? show(response, 401, null)
-        : say(response, 401, 'This device is not paired. Open the address in its browser and give the code.');
+      if (!isPage) return say(response, 401, 'This device is not paired. Open the address in its browser and enter the code.');
+      code.fresh();
+      await shown;
+      return show(response, 401, null);
     }
+    if (!mayDo(role, request.method ?? 'GET', request.url ?? '/')) {
+      const may = role === 'look' ? 'may look, and change nothing' : 'may record what happens on site, and not change the job';
+      return say(response, 403, `This device ${may}. The machine that serves Pitsaw can allow more, under Devices.`);
+    }
+    const answers = open.get(id) ?? new Set();
+    open.set(id, answers.add(response));
+    response.on('close', () => answers.delete(response));
     handOn(request, response, id, port);
   };
   const listener: RequestListener = (request, response) => {
@@ -103,7 +142,9 @@ export async function createGate({ devices, port, hosts, tls, tell, now = Date.n
       else response.destroy();
     });
   };
-  return tls ? createSecureServer(tls, listener) : createServer(listener);
+  const server = tls ? createSecureServer(tls, listener) : createServer(listener);
+  server.on('close', () => clearInterval(cutOff));
+  return server;
 }
 
 /** Hands a request on to the application, streams included. */

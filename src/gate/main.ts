@@ -25,7 +25,7 @@ const port = Number(PITSAW_APP_PORT);
 const tls = PITSAW_CERT && PITSAW_KEY ? { cert: readFileSync(PITSAW_CERT), key: readFileSync(PITSAW_KEY) } : undefined;
 const names = PITSAW_HOSTS.toLowerCase().split(',').map((h) => h.trim()).filter(Boolean); // prettier-ignore
 const url = `${tls ? 'https' : 'http'}://${names[0] ?? address}:${port}`;
-const tell = (code: string) => say(`Pairing code: ${code.slice(0, 3)} ${code.slice(3)}`);
+const tell = (code: string) => say(`Pairing code: ${code} (for one device, ten minutes)`);
 const gate = await createGate({ devices: deviceStore(await openDatabase(database)), port, hosts: [address, ...names], tls, tell });
 gate.on('error', (error) => {
   complain(`It cannot be shared at ${address}:${port}: ${error.message}`);

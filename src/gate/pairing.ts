@@ -1,55 +1,75 @@
 import { createHmac, randomInt, timingSafeEqual } from 'node:crypto';
 
-/** So many wrong codes from one address slow it down ever more; so many of all together make the code worthless. */
+/** So many wrong codes from one address slow it down ever more, and nobody else. */
 const SLOWED_AFTER = 2;
-const LOCKED_AFTER = 8;
-const LOCKED_FOR = 15 * 60_000;
-const SLOWEST = 30_000;
+const SLOWEST = 60_000;
+/** A code ends after this, ms. */
+const VALID_FOR = 10 * 60_000;
+/** So many addresses are remembered at most. */
+const MOST_ADDRESSES = 1000;
 
-/** What came of a code: right; wrong, and when another may be tried; or too early, or locked. */
-export type Tried = { readonly ok: true } | { readonly ok: false; readonly wait: number; readonly locked: boolean };
+/** Letters and figures that nobody takes for each other: 32, so that eight of them are 40 random bits. */
+const LETTERS = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
+const LENGTH = 8;
+
+/** What came of a code: right; or wrong, or too early, and when another may be tried, ms. */
+export type Tried = { readonly ok: true } | { readonly ok: false; readonly wait: number; readonly expired: boolean };
+
+export type PairingCode = {
+  /** Draws a code where none is valid, and tells it. */
+  fresh(): void;
+  /** Tries a code from an address; the right one is used up by that. */
+  try(from: string, code: string): Tried;
+};
 
 /**
- * The pairing code of a server that is shared. Wrong codes slow down whoever tries them; after too many nobody is let in for a while, and the code
- * is another one.
+ * The pairing code of a server that is shared: eight letters and figures, of one use, that end after ten minutes. Wrong codes slow down the address
+ * that tries them.
  *
- * @param tell is given every code that is valid from now on
+ * @param tell is given every code that is valid from now on, and until when
  */
-export function pairingCode(tell: (code: string) => void, now: () => number = Date.now) {
-  const draw = () => String(randomInt(0, 1_000_000)).padStart(6, '0');
-  let code = draw();
-  let wrong = 0;
-  let lockedUntil = 0;
+export function pairingCode(tell: (code: string, until: number) => void, now: () => number = Date.now): PairingCode {
+  let code: { readonly text: string; readonly until: number } | null = null;
   const tries = new Map<string, { wrong: number; next: number }>();
-  tell(code);
+  const fresh = (): void => {
+    if (code && now() < code.until) return;
+    const text = Array.from({ length: LENGTH }, () => LETTERS[randomInt(LETTERS.length)]!).join('');
+    code = { text, until: now() + VALID_FOR };
+    tell(inGroups(text), code.until);
+  };
   return {
-    /** Tries a code from an address. */
-    try(from: string, told: string): Tried {
+    fresh,
+    try(from, told) {
       const own = tries.get(from) ?? { wrong: 0, next: 0 };
       const at = now();
-      if (at < lockedUntil) return { ok: false, wait: lockedUntil - at, locked: true };
-      if (at < own.next) return { ok: false, wait: own.next - at, locked: false };
-      if (same(told.replace(/\D/g, ''), code)) {
+      if (at < own.next) return { ok: false, wait: own.next - at, expired: false };
+      const expired = code !== null && at >= code.until;
+      if (code && !expired && same(plain(told), code.text)) {
         tries.delete(from);
-        wrong = 0;
+        code = null;
         return { ok: true };
       }
       own.wrong++;
-      wrong++;
       own.next = own.wrong < SLOWED_AFTER ? at : at + Math.min(SLOWEST, 1000 * 2 ** (own.wrong - SLOWED_AFTER));
+      tries.delete(from);
       tries.set(from, own);
-      if (wrong >= LOCKED_AFTER) {
-        lockedUntil = at + LOCKED_FOR;
-        wrong = 0;
-        tries.clear();
-        code = draw();
-        tell(code);
-        return { ok: false, wait: LOCKED_FOR, locked: true };
-      }
-      return { ok: false, wait: own.next - at, locked: false };
+      const [oldest] = tries.keys();
+      if (tries.size > MOST_ADDRESSES && oldest !== undefined) tries.delete(oldest);
+      fresh();
+      return { ok: false, wait: own.next - at, expired };
     },
   };
 }
+
+/** As a person reads it: K7QM-4TXR. */
+const inGroups = (code: string): string => `${code.slice(0, LENGTH / 2)}-${code.slice(LENGTH / 2)}`;
+/** What was typed, as it was meant: letters that look like figures are those. */
+const plain = (typed: string): string =>
+  typed
+    .toUpperCase()
+    .replace(/O/g, '0')
+    .replace(/[IL]/g, '1')
+    .replace(/[^0-9A-Z]/g, '');
 
 /** Compares in a time that says nothing of where they differ. */
 function same(a: string, b: string): boolean {

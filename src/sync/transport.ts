@@ -12,7 +12,10 @@ export type Heard = { readonly status: number; readonly problem?: string };
 /** How a device speaks with the server of a log. */
 export type Transport = {
   /** Sends events; `taken` where the server answered for each of them. */
-  send(jobId: string, batch: { readonly epoch: string; readonly events: readonly Recorded[] }): Promise<Heard & { readonly taken?: readonly Taken[] }>;
+  send(
+    jobId: string,
+    batch: { readonly epoch: string; readonly events: readonly Recorded[] },
+  ): Promise<Heard & { readonly taken?: readonly Taken[] }>;
   /**
    * Listens to a log from a line on, of which the device has the link. Is done when the connection ends, or where `head` says so.
    *
@@ -72,7 +75,8 @@ export function httpTransport(base = '', get: typeof fetch = (...args) => fetch(
       let watch = setTimeout(stop, SILENCE);
       try {
         const answer = await get(at(jobId, `/stream?after=${after}&link=${link}`), { signal: gone.signal });
-        if (answer.status !== 200 || !answer.body) return { status: answer.status, problem: problemOf(await answer.json().catch(() => null)) };
+        if (answer.status !== 200 || !answer.body)
+          return { status: answer.status, problem: problemOf(await answer.json().catch(() => null)) };
         for await (const { kind, data } of messagesOf(answer.body, () => {
           clearTimeout(watch);
           watch = setTimeout(stop, SILENCE);

@@ -48,7 +48,9 @@ function KeepsNothing() {
   const { kept, connected } = useSite();
   const secure = typeof window === 'undefined' || window.isSecureContext;
   if (!kept)
-    return <Why tone="must">This browser stores nothing. What you tap is lost if this page closes before the server has it: keep it open.</Why>;
+    return (
+      <Why tone="must">This browser stores nothing. What you tap is lost if this page closes before the server has it: keep it open.</Why>
+    );
   if (secure || connected) return null;
   return (
     <Why tone="should">
@@ -141,7 +143,12 @@ function Apart() {
       <ol className={styles.log}>
         {events.slice(0, 20).map((e, i) => (
           <li key={i}>
-            {wordsOf(e, job, called)} <small>{String(e.time ?? '').slice(0, 16).replace('T', ' ')}</small>
+            {wordsOf(e, job, called)}{' '}
+            <small>
+              {String(e.time ?? '')
+                .slice(0, 16)
+                .replace('T', ' ')}
+            </small>
           </li>
         ))}
       </ol>

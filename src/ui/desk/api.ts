@@ -10,8 +10,18 @@ export type JobView = {
   readonly updatedAt: string;
 };
 
-/** A device that was paired to a server that is shared. */
-export type PairedDevice = { readonly id: string; readonly name: string; readonly pairedAt: string; readonly seenAt: string };
+/** What a paired device may do. */
+export type Role = 'look' | 'lay' | 'all';
+/** Who shares this server, how the next device is paired, and what matters for safety. */
+export type Sharing = {
+  readonly devices: readonly { readonly id: string; readonly name: string; readonly role: Role; readonly seenAt: string }[];
+  readonly records: readonly {
+    readonly at: string;
+    readonly what: 'paired' | 'wrong-code' | 'role' | 'removed' | 'deleted' | 'restored';
+    readonly about: string;
+  }[];
+  readonly code: { readonly code: string; readonly until: number } | null;
+};
 
 /** How a job stands on the server, without what it holds. */
 export type StandingView = Omit<JobView, 'document'>;

@@ -106,7 +106,8 @@ export const useSaving = create<Saving>((set, get) => {
     }
     dirty = true;
     if (status === 404) return set({ status: 'deleted', refusal: null });
-    if (status >= 400 && status < 500 && status !== 408 && status !== 429) {
+    // paired anew, or allowed more, it will be taken
+    if (status >= 400 && status < 500 && ![401, 403, 408, 421, 429].includes(status)) {
       // sent again it would be refused again: only another change makes it worth a try
       unheard = [];
       return set({ status: 'refused', refusal: complaint(answer) });

@@ -21,4 +21,10 @@ export const PUT = (request: Request, { params }: Context) =>
   });
 
 export const DELETE = (request: Request, { params }: Context) =>
-  answer(request, async () => ((await (await theStore()).remove((await params).id)) ? Response.json({}) : missing()));
+  answer(request, async () => {
+    const [store, { id }] = [await theStore(), await params];
+    const job = await store.read(id).catch(() => null);
+    if (!(await store.remove(id))) return missing();
+    await store.devices.note('deleted', job && 'document' in job ? job.document.name : id);
+    return Response.json({});
+  });
