@@ -135,7 +135,7 @@ test('without a network: opened again, laid on, and sent when the server answers
   await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible({ timeout: 10_000 });
   await page.getByRole('button', { name: 'Row 2 lies' }).click();
   await expect(inHand(page).getByRole('heading', { name: /^Row 3/ })).toBeVisible();
-  await expect(page.getByText(/no server · 1 kept on this device/)).toBeVisible();
+  await expect(page.getByText(/no server · 1 waiting on this device/)).toBeVisible();
   // killed and opened again, still without a network: nothing is lost
   await page.close();
   const again = await context.newPage();
@@ -143,7 +143,7 @@ test('without a network: opened again, laid on, and sent when the server answers
   await expect(inHand(again).getByRole('heading', { name: /^Row 3/ })).toBeVisible({ timeout: 10_000 });
   await context.setOffline(false);
   await expect.poll(() => lines(again, id), { timeout: 20_000 }).toEqual(['begun', 'laid', 'laid']);
-  await expect(again.getByText('kept by the server')).toBeVisible({ timeout: 20_000 });
+  await expect(again.getByText('saved on the server')).toBeVisible({ timeout: 20_000 });
   await context.close();
 });
 
@@ -258,10 +258,10 @@ test('a room is laid to its end on two phones while the server is killed and sta
     await floor.reload();
     await floor.getByRole('button', { name: 'Row 1 lies' }).click();
     await expect(inHand(floor).getByRole('heading', { name: /^Row 2/ })).toBeVisible();
-    await expect(floor.getByText(/no server · 1 kept on this device/)).toBeVisible();
+    await expect(floor.getByText(/no server · 1 waiting on this device/)).toBeVisible();
     await server.start();
     for (const page of [saw, floor]) {
-      await expect(page.getByText('kept by the server')).toBeVisible({ timeout: 40_000 });
+      await expect(page.getByText('saved on the server')).toBeVisible({ timeout: 40_000 });
       await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible({ timeout: 20_000 });
     }
     const rows = Number((await inHand(floor).getByRole('heading').textContent())!.match(/of (\d+)/)![1]);

@@ -27,7 +27,17 @@ const words = (result: object) =>
 /** Each attack, and which of its figures must be none. */
 const ATTACKS: Record<string, { run(): Promise<object>; none: readonly string[] }> = {
   kills: { run: () => kills(many(500, 4)), none: ['lost', 'doubled', 'corrupt'] },
-  site: { run: () => siteKills(many(2000, 40)), none: ['lost', 'doubled', 'unlike', 'corrupt'] },
+  site: {
+    run: () =>
+      siteKills({
+        happenings: many(5000, 90),
+        kills: many(60, 2),
+        cuts: many(20, 2),
+        revocations: many(3, 1),
+        restores: many(5, 1),
+      }),
+    none: ['lost', 'doubled', 'unlike', 'corrupt', 'aside'],
+  },
   jobs: { run: () => fuzzJobs(many(20_000, 300)), none: ['faults', 'hangs'] },
   drawings: { run: () => fuzzDrawings(many(2000, 150)), none: ['faults', 'hangs'] },
   server: { run: () => fuzzServer(many(20_000, 300)), none: ['failed', 'silent'] },

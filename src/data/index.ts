@@ -23,8 +23,8 @@ export type Store = JobStore & {
   readonly history: HistoryStore;
   readonly photos: PhotoStore;
   readonly devices: DeviceStore;
-  /** Takes a job and what happened on its site: a new job, its log with it. */
-  take(job: Job, log: FloorFile['log']): Promise<Standing>;
+  /** Takes a job and what happened on its site: a new job, its log with it. Sent twice under the same id it is one job. */
+  take(job: Job, log: FloorFile['log'], id?: string): Promise<Standing>;
   /** Whether the database answers. @throws where it does not */
   healthy(): Promise<void>;
 };
@@ -45,7 +45,7 @@ function kept(database: Database, file: string): Store {
   return {
     ...jobs,
     events,
-    take: (job, log) => jobs.create(job, (id, transaction) => events.copy(id, log, transaction)),
+    take: (job, log, own) => jobs.create(job, (id, transaction) => events.copy(id, log, transaction), own),
     history: historyStore(database),
     devices: deviceStore(database),
     // beside the database, as a copy of it has them

@@ -75,8 +75,8 @@ const ORDER: Record<(typeof SORTS)[number], Order> = {
 
 export type JobStore = {
   list(listing?: Listing): Promise<Listed>;
-  /** Keeps a new job, and with it in the same breath what comes along. */
-  create(document: Job, along?: (id: string, transaction: Transaction) => Promise<void>): Promise<Standing>;
+  /** Keeps a new job, and with it in the same breath what comes along; under an id that was kept before it is made no second time. */
+  create(document: Job, along?: (id: string, transaction: Transaction) => Promise<void>, id?: string): Promise<Standing>;
   read(id: string): Promise<StoredJob | UnreadableJob | null>;
   /** A job's document as it is kept, whether it can be read or not. */
   file(id: string): Promise<{ readonly name: string; readonly text: string } | null>;
@@ -164,11 +164,14 @@ export function jobStore({ sequelize, jobs, revisions }: Database): JobStore {
       const rows = await jobs.findAll({ where, attributes, order: ORDER[sort], offset: from, limit: Math.min(count, MOST_LISTED) });
       return { jobs: rows.map(listedOf), total: await jobs.count({ where }) };
     },
-    create: (document, along) =>
+    create: (document, along, id = randomUUID()) =>
       change(async (transaction) => {
+        // sent twice, it is made once
+        const known = await jobs.findByPk(id, { transaction });
+        if (known) return standing(known, transaction);
         const summary = summaryOf(document);
         const row = await jobs.create(
-          { id: randomUUID(), ...summary, problem: null, head: null, version: 0, deletedAt: null },
+          { id, ...summary, problem: null, head: null, version: 0, deletedAt: null },
           { transaction },
         );
         const revision = await revise(row, document, JSON.stringify(document), 'line', { words: 'begun' }, transaction);

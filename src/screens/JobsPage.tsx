@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { LARGEST_FLOOR_FILE } from '@/core/given';
 import { ask, complaint, type SaveBody } from '@/ui/desk/api';
+import { newId } from '@/ui/desk/ids';
 import { useJobList, type ListedView, type Listing, type ListView } from '@/ui/desk/jobs';
 import { Button, Choice, Problems, Tick } from '@/ui/kit';
 import { Devices } from './Devices';
@@ -30,8 +31,12 @@ export function JobsPage({ listing: given, first }: { listing: Listing; first: L
   const file = useRef<HTMLInputElement>(null);
   const [drawing, setDrawing] = useState<File | null>(null);
 
+  // pressed twice it is the same job; another document is another one
+  const sent = useRef({ text: '', id: '' });
   const send = async (document: unknown) => {
-    const answer = await ask<SaveBody>('/api/jobs', 'POST', document);
+    const text = typeof document === 'string' ? document : JSON.stringify(document);
+    if (sent.current.text !== text) sent.current = { text, id: newId() };
+    const answer = await ask<SaveBody>(`/api/jobs?id=${sent.current.id}`, 'POST', text);
     if (answer.status === 201 && answer.body.job) router.push(`/jobs/${answer.body.job.id}/room`);
     else setProblem(complaint(answer));
   };

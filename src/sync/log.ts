@@ -88,6 +88,8 @@ const LONGEST = 20_000;
 const STEPS = 3;
 /** So much is sent at once. */
 const BATCH = 200;
+/** While a log is caught up with it is shown every so many lines. */
+const SHOWN_EVERY = 200;
 /** So often it is looked for what a closed page left, ms. */
 const ADOPTED_EVERY = 3_000;
 
@@ -263,6 +265,7 @@ export function openLog({ jobId, ground, store, transport, presence, changed, st
 
   /** Finds out whether device and server have the same log; false where the stream has to be opened anew. */
   async function meet(head: LogHead): Promise<boolean> {
+    catchUp = head.last;
     const texts = lines.map((l) => l.text);
     if (head.at === linkAt(lines.length)) {
       apart = null;
@@ -302,6 +305,8 @@ export function openLog({ jobId, ground, store, transport, presence, changed, st
     return false;
   }
 
+  let catchUp = 0;
+
   function hear(text: string): void {
     if (!put(text)) {
       // a line that comes too early: something is missing between
@@ -314,7 +319,8 @@ export function openLog({ jobId, ground, store, transport, presence, changed, st
     // acknowledged under a number that another line has now: it goes out again
     const lost = entries.filter((e) => e.acked && e.acked.n <= lines.length);
     if (lost.length > 0) mark(new Set(lost.map((e) => e.event.id)), { acked: undefined });
-    show();
+    // a long log that is only caught up with is shown now and then
+    if (lines.length >= catchUp || lines.length % SHOWN_EVERY === 0) show();
   }
 
   let stream = new AbortController();
@@ -480,9 +486,8 @@ export function openLog({ jobId, ground, store, transport, presence, changed, st
       if (own?.aside === undefined) return;
       const plan = site.with(later()).site.plan;
       const event = underThisPlan && plan ? { ...own.event, under: planHash(plan) } : own.event;
-      const { aside: _aside, ...rest } = own;
       // after all that waits, and kept so
-      entries = [...entries.filter((e) => e !== own), { ...rest, event }];
+      entries = [...entries.filter((e) => e !== own), { ...own, event, aside: undefined }];
       void store.drop(jobId, new Set([id])).then(() => store.record(jobId, [event], presence.tab));
       show();
       void pump();

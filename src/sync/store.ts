@@ -18,8 +18,8 @@ export type Entry = {
 export type HeardLog = { readonly epoch: string; readonly lines: readonly string[] };
 
 interface Kept extends DBSchema {
-  /** entries by when they came; those with a lesser order go first */
-  entries: { key: number; value: Entry & { jobId: string; order: number }; indexes: { jobId: string } };
+  /** entries by job and id; those with a lesser order go first, and among them those that came first */
+  entries: { key: [string, string]; value: Entry & { order: number; came: number } };
   /** the epoch of each job's log */
   logs: { key: string; value: string };
   /** lines of logs as they were heard, by job, epoch and number */
@@ -74,15 +74,15 @@ export function openLogStore(name = 'pitsaw-logs', former = 'pitsaw-site'): LogS
       return other;
     }
   };
-  /** Changes entries of a job one by one; `undefined` takes one away. */
-  const each = (jobId: string, change: (entry: Kept['entries']['value']) => Kept['entries']['value'] | undefined) =>
+  /** Changes entries by their ids; `undefined` takes one away. */
+  const each = (jobId: string, ids: Iterable<string>, change: (entry: Kept['entries']['value']) => Kept['entries']['value'] | undefined) =>
     orElse(undefined, async (db) => {
       const transaction = db.transaction('entries', 'readwrite');
-      for await (const cursor of transaction.store.index('jobId').iterate(jobId)) {
-        const before = cursor.value;
-        const after = change(before);
-        if (after === undefined) await cursor.delete();
-        else if (after !== before) await cursor.update(after);
+      for (const id of ids) {
+        const before = await transaction.store.get([jobId, id]);
+        const after = before && change(before);
+        if (before && after === undefined) await transaction.store.delete([jobId, id]);
+        else if (after) await transaction.store.put(after, [jobId, id]);
       }
       await transaction.done;
     });
@@ -96,22 +96,18 @@ export function openLogStore(name = 'pitsaw-logs', former = 'pitsaw-site'): LogS
     record: (jobId, events, tab) =>
       orElse(false, async (db) => {
         const transaction = db.transaction('entries', 'readwrite');
-        for (const event of events) await transaction.store.add({ jobId, event, tab, order: 0 });
+        for (const event of events) await transaction.store.put({ event, tab, order: 0, came: came() }, [jobId, event.id]);
         await transaction.done;
         return true;
       }),
     entries: (jobId) =>
       orElse<readonly Entry[]>([], async (db) =>
-        (await db.getAllFromIndex('entries', 'jobId', jobId))
-          .sort((a, b) => a.order - b.order)
-          .map(({ jobId: _job, order: _order, ...entry }) => entry),
+        (await db.getAll('entries', entriesOf(jobId)))
+          .sort((a, b) => a.order - b.order || a.came - b.came)
+          .map(({ order: _order, came: _came, ...entry }) => entry),
       ),
-    mark: (jobId, marks) =>
-      each(jobId, (entry) => {
-        const mark = marks.get(entry.event.id);
-        return mark === undefined ? entry : { ...entry, ...mark };
-      }),
-    drop: (jobId, ids) => each(jobId, (entry) => (ids.has(entry.event.id) ? undefined : entry)),
+    mark: (jobId, marks) => each(jobId, marks.keys(), (entry) => ({ ...entry, ...marks.get(entry.event.id) })),
+    drop: (jobId, ids) => each(jobId, ids, () => undefined),
     hear: (jobId, epoch, n, line) =>
       orElse(undefined, async (db) => {
         const transaction = db.transaction(['lines', 'logs'], 'readwrite');
@@ -141,10 +137,10 @@ export function openLogStore(name = 'pitsaw-logs', former = 'pitsaw-site'): LogS
         await lines.delete(IDBKeyRange.bound([jobId], [jobId, []]));
         for (const [i, line] of stay.entries()) await lines.put(line, [jobId, epoch, i + 1]);
         await logs.put(epoch, jobId);
-        const waiting = await entries.index('jobId').getAll(jobId);
+        const waiting = await entries.getAll(entriesOf(jobId));
         const known = new Set(waiting.map((w) => w.event.id));
         const order = Math.min(0, ...waiting.map((w) => w.order)) - 1;
-        for (const event of front) if (!known.has(event.id)) await entries.add({ jobId, event, tab, order });
+        for (const event of front) if (!known.has(event.id)) await entries.put({ event, tab, order, came: came() }, [jobId, event.id]);
         await transaction.done;
       }),
     beat: (tab, until, now) =>
@@ -163,13 +159,18 @@ export function openLogStore(name = 'pitsaw-logs', former = 'pitsaw-site'): LogS
   };
 }
 
+const entriesOf = (jobId: string): IDBKeyRange => IDBKeyRange.bound([jobId], [jobId, []]);
+
+let lastCame = 0;
+/** When something came, later than everything before it on this page. */
+const came = (): number => (lastCame = Math.max(Date.now(), lastCame + 1e-3));
+
 const linesOf = (jobId: string, epoch: string, upTo = Infinity): IDBKeyRange => IDBKeyRange.bound([jobId, epoch, 0], [jobId, epoch, upTo]);
 
 async function opened(name: string, former: string): Promise<IDBPDatabase<Kept>> {
   const db = await openDB<Kept>(name, 1, {
     upgrade(made) {
-      made.createObjectStore('entries', { autoIncrement: true }).createIndex('jobId', 'jobId');
-      for (const store of ['logs', 'lines', 'tabs'] as const) made.createObjectStore(store);
+      for (const store of ['entries', 'logs', 'lines', 'tabs'] as const) made.createObjectStore(store);
     },
   });
   await takeOver(db, former);
@@ -184,18 +185,20 @@ async function takeOver(db: IDBPDatabase<Kept>, former: string): Promise<void> {
     const keys = await old.getAllKeys('told');
     const waiting = await old.getAll('told');
     const take = db.transaction('entries', 'readwrite');
-    const known = new Set((await take.store.getAll()).map((e) => e.event.id));
-    for (const { jobId, event } of waiting) if (!known.has(event.id)) await take.store.add({ jobId, event, tab: '', order: 0 });
+    for (const { jobId, event } of waiting) {
+      const key: [string, string] = [jobId, event.id];
+      if (!(await take.store.get(key))) await take.store.put({ event, tab: '', order: 0, came: came() }, key);
+    }
     await take.done;
     for (const key of keys) await old.delete('told', key);
     const lines = await old.getAllKeys('lines');
-    const known2 = new Set(await db.getAllKeys('logs'));
+    const known = new Set(await db.getAllKeys('logs'));
     for (const [jobId, n] of lines) {
-      if (known2.has(jobId)) continue;
+      if (known.has(jobId)) continue;
       await db.put('lines', (await old.get('lines', [jobId, n]))!, [jobId, '', n]);
     }
     await old.clear('lines');
-    for (const jobId of new Set(lines.map(([id]) => id))) if (!known2.has(jobId)) await db.put('logs', '', jobId);
+    for (const jobId of new Set(lines.map(([id]) => id))) if (!known.has(jobId)) await db.put('logs', '', jobId);
   } finally {
     old.close();
   }

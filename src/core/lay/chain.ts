@@ -27,8 +27,10 @@ export type RawLine = Readonly<Record<string, unknown>>;
 
 /** The link of a line after a link. */
 export function linkAfter(before: string, line: RawLine): string {
-  const { n: _, event, ...rest } = line;
-  return hashOf(`${before}\n${canonical(rest.of === undefined && event !== undefined ? { ...rest, event } : rest)}`);
+  const { event, ...rest } = line;
+  const own: Record<string, unknown> = rest.of === undefined && event !== undefined ? { ...rest, event } : { ...rest };
+  delete own.n;
+  return hashOf(`${before}\n${canonical(own)}`);
 }
 
 /** The links of a whole log, in order. */

@@ -2,7 +2,7 @@
  * The course of the work: in which order rows are laid, where a part of a floor has to be begun on a line of its own, where it is filled back,
  * and what comes due at a row.
  */
-import { frameOf } from '../geometry';
+import { frameOf, insideRing, middleOfRing } from '../geometry';
 import { rackAlong } from '../plan';
 import type { Job, Plan, PlanFloor } from '../given';
 import { crossed, merged, withBoxes, withPads, type Due, type PadStrip } from './due';
@@ -30,6 +30,15 @@ export function layingOrder({ floors }: Pick<Plan, 'floors'>, { laying }: Pick<J
   const order = laying?.order ?? [];
   const placeOf = (floor: PlanFloor) => Math.min(...floor.spaces.map((s) => (order.includes(s) ? order.indexOf(s) : order.length)));
   return [...floors].sort((a, b) => placeOf(a) - placeOf(b));
+}
+
+/** A floor without what lies in rooms that were removed from the job: nobody is sent to a room that is gone. */
+function inRoomsThatAre(floor: PlanFloor, { spaces, openings }: Coursed): PlanFloor {
+  if (floor.spaces.every((id) => spaces.some((s) => s.id === id))) return floor;
+  const room = roomOf(spaces);
+  const ways = openings ?? [];
+  const pieces = floor.pieces.filter((p) => room(p) !== null || ways.some((o) => insideRing(middleOfRing(p.outline[0]!), o.outline)));
+  return { ...floor, pieces };
 }
 
 /** What of a job decides the course. */
@@ -75,7 +84,10 @@ export function roomsInOrder(plan: Plan, job: Coursed): readonly string[] {
  * @param pads strips of pad, each of which is rolled out when a row comes to lie on it: what lies open is walked on
  */
 export function courseOf(plan: Plan, job: Coursed, pads: readonly PadStrip[] = []): readonly Step[] {
-  const steps = layingOrder(plan, job).flatMap((floor) =>
+  const floors = layingOrder(plan, job)
+    .map((floor) => inRoomsThatAre(floor, job))
+    .filter((floor) => floor.pieces.length > 0);
+  const steps = floors.flatMap((floor) =>
     withPads(
       courseOfFloor(floor, job),
       floor,

@@ -69,9 +69,12 @@ function WhyWaiting({ waits: { status, problem } }: { waits: NonNullable<LogStat
       return unsent > 0 ? <Why tone="should">The server does not answer. Trying again.</Why> : null;
     case 401:
       return (
-        <Why tone="must">
-          This device is not paired any more. <a href="/">Enter the code</a> that the machine with Pitsaw shows.{rest}
-        </Why>
+        <>
+          <Why tone="must">This device is not paired any more. Enter the code that the machine with Pitsaw shows.{rest}</Why>
+          <Stops>
+            <Button onClick={() => window.location.reload()}>Enter the code</Button>
+          </Stops>
+        </>
       );
     case 403:
       return <Why tone="must">{problem ?? 'This device may not record here.'}{rest}</Why>; // prettier-ignore

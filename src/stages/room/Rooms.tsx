@@ -1,12 +1,13 @@
 'use client';
 import { FileUp, Plus, Trash2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { roomName, type Job, type Opening, type Space } from '@/core/given';
+import { roomOf } from '@/core/lay';
 import { annexed, doorwayIn, doorwayOutline, freeTag, neighboursBeyond, walkOf, wallLetter, type Doorway } from '@/core/survey';
 import { formatLength } from '@/core/units';
-import { chooseSpace, edit, firstText, freeId, withoutSpace } from '@/ui/desk';
-import { Button, Choice, Fields, Mistake, SmallLength, Stops, Thing, Tick, WallOf } from '@/ui/kit';
+import { chooseSpace, edit, firstText, freeId, useSite, withoutSpace } from '@/ui/desk';
+import { Button, Choice, Fields, Mistake, SmallLength, Stops, Thing, Tick, WallOf, Why, Window } from '@/ui/kit';
 
 // what reads drawings is needed only where one is imported
 const ImportDialog = dynamic(() => import('@/ui/import/ImportDialog').then((m) => m.ImportDialog), { ssr: false });
@@ -50,12 +51,24 @@ function leafWords(opening: Opening, job: Job): Record<string, string> {
   };
 }
 
+/** How many pieces lie in a room. */
+function useLaidIn(job: Job, space: string): number {
+  const lying = useSite((s) => s.site?.lying);
+  return useMemo(() => {
+    const room = roomOf(job.spaces);
+    return [...(lying?.values() ?? [])].filter(({ piece }) => room(piece) === space).length;
+  }, [job.spaces, lying, space]);
+}
+
 /** Which room is at hand, and a new one beyond one of its walls. */
 export function Rooms({ job, space }: { job: Job; space: Space }) {
   const [adding, setAdding] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const [drawing, setDrawing] = useState<File | null>(null);
+  const [asking, setAsking] = useState(false);
+  const laid = useLaidIn(job, space.id);
   const remove = () => {
+    setAsking(false);
     edit(`${space.name || space.id} taken away`, (now) => withoutSpace(now, space.id));
     chooseSpace(job.spaces.find((s) => s.id !== space.id)!.id);
   };
@@ -105,11 +118,28 @@ export function Rooms({ job, space }: { job: Job; space: Space }) {
           />
         )}
         {job.spaces.length > 1 && (
-          <Button variant="ghost" onClick={remove}>
+          <Button variant="ghost" onClick={laid > 0 ? () => setAsking(true) : remove}>
             <Trash2 size={16} /> Take away {space.name || space.id}
           </Button>
         )}
       </Stops>
+      <Window
+        open={asking}
+        onClose={() => setAsking(false)}
+        title={`Remove ${space.name || space.id}?`}
+        footer={
+          <>
+            <Button onClick={() => setAsking(false)}>Keep the room</Button>
+            <Button colorPalette="red" variant="solid" onClick={remove}>
+              Remove the room
+            </Button>
+          </>
+        }
+      >
+        <Why tone="must">
+          {laid} {laid === 1 ? 'piece is' : 'pieces are'} laid in this room. Laying will no longer show it; the log keeps what was recorded.
+        </Why>
+      </Window>
       {adding && (
         <NewRoom
           job={job}

@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { create } from 'zustand';
 import { paceOfLog } from '@/core/days';
-import { planFile, problemLine, readLogText, type Event, type NewEvent, type Piece, type Plan } from '@/core/given';
+import { planFile, problemLine, readLogText, type NewEvent, type Piece, type Plan } from '@/core/given';
 import { groundOfSite, isSameCut, pieceKey, siteOf, type RawLine, type Site } from '@/core/lay';
 import { httpTransport, openLog, openLogStore, presenceOf, type LiveLog, type LogState, type LogStore, type Transport } from '@/sync';
 import { newId } from './ids';

@@ -59,6 +59,7 @@ const device = (): Backup => (backup ??= openBackup());
 let timer: ReturnType<typeof setTimeout> | undefined;
 let saving: Promise<void> | null = null;
 let dirty = false;
+let newJob: { readonly of: Job; readonly id: string } | null = null;
 /** the id of the save of what is on screen, and of those before it that nothing was heard of */
 let saveId = '';
 let unheard: string[] = [];
@@ -274,7 +275,9 @@ export const useSaving = create<Saving>((set, get) => {
     },
     async saveAsNew() {
       const { id, job } = get();
-      const answer = await ask<SaveBody>('/api/jobs', 'POST', job);
+      // pressed twice it is one new job
+      if (newJob?.of !== job) newJob = { of: job!, id: newId() };
+      const answer = await ask<SaveBody>(`/api/jobs?id=${newJob.id}`, 'POST', job);
       if (answer.status !== 201 || !answer.body.job) {
         set({ refusal: complaint(answer) });
         return null;

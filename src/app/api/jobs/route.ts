@@ -20,11 +20,19 @@ export const GET = (request: Request) =>
     return Response.json(await (await theStore()).list({ ...asked, deleted: asked.deleted === '1' }));
   });
 
-/** Takes a job file, or a floor file with its log. */
+/** An id that the sender gives to what it makes. */
+const ownId = z
+  .string()
+  .regex(/^[\w-]{16,100}$/)
+  .optional()
+  .catch(undefined);
+
+/** Takes a job file, or a floor file with its log; with `id`, however often it is sent, it is one job. */
 export const POST = (request: Request) =>
   answer(request, async () => {
     const read = await floorFrom(request);
     if ('refused' in read) return read.refused;
     const { job, log } = read.value;
-    return Response.json({ job: await (await theStore()).take(job, log) }, { status: 201 });
+    const id = ownId.parse(new URL(request.url).searchParams.get('id') ?? undefined);
+    return Response.json({ job: await (await theStore()).take(job, log, id) }, { status: 201 });
   });
