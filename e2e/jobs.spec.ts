@@ -75,3 +75,40 @@ test('changes from another origin are refused', async ({ request }) => {
   const answer = await request.post('/api/jobs', { data: room('x'), headers: { origin: 'http://elsewhere.example' } });
   expect(answer.status()).toBe(403);
 });
+
+test('begin pressed twice makes one floor', async ({ page }) => {
+  await openJobs(page);
+  const name = `Twice ${Date.now()}`;
+  await page.getByRole('button', { name: 'New floor' }).first().click();
+  await page.getByLabel('Name').fill(name);
+  await page.getByRole('button', { name: 'Begin', exact: true }).dblclick();
+  await expect(page).toHaveURL(/room$/);
+  await page.goto('/');
+  await page.getByRole('searchbox').fill(name);
+  await expect(page.getByRole('heading', { name })).toHaveCount(1);
+});
+
+test.describe('on a short window', () => {
+  for (const [width, height] of [
+    [1280, 720],
+    [1366, 625],
+    [844, 390],
+  ] as const)
+    // prettier-ignore
+    test(`${width} × ${height}: every stage is within reach, and the focus moves nothing off the screen`, async ({ page, request }) => {
+      await page.setViewportSize({ width, height });
+      const id = await putJob(request, room('Short window'));
+      await page.goto(`/jobs/${id}/room`);
+      const stages = page.getByRole('navigation', { name: 'Stages of work' }).getByRole('link');
+      const last = stages.last();
+      await last.focus();
+      await expect(last).toBeInViewport({ ratio: 0.9 });
+      for (const stage of [stages.first(), last]) {
+        await stage.focus();
+        const moved = await page.evaluate(() => [scrollY, ...[...document.querySelectorAll('body, body > *, main')].map((e) => e.scrollTop)]);
+        expect(Math.max(...moved)).toBe(0);
+      }
+      await last.click();
+      await expect(page).toHaveURL(/repair$|handover$/);
+    });
+});

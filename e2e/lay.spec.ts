@@ -232,6 +232,59 @@ test('rooms are laid in the order that is wanted, and the rule says how far it i
   await expect(rule).toContainText('under way');
 });
 
+test('a room with laid rows is removed only on purpose, and nobody is guided there any more', async ({ page, request }) => {
+  const job = room('Lock house', 3000, 2000);
+  const store = { id: 'store', name: 'Store', outline: [[5000, 0], [7400, 0], [7400, 1800], [5000, 1800]] as [number, number][] }; // prettier-ignore
+  const id = await putJob(request, { ...job, spaces: [...job.spaces.map((s) => ({ ...s, name: 'Hall' })), store] });
+  await begin(page, id);
+  await expect(inHand(page).getByRole('heading', { name: /^Row 1/ })).toContainText('Hall');
+  await page.getByRole('button', { name: 'Row 1 lies' }).click();
+  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid']);
+  await openStage(page, id, 'room');
+  await press(page, 'Hall');
+  await press(page, 'Take away Hall');
+  const asked = page.getByRole('dialog', { name: 'Remove Hall?' });
+  await expect(asked).toContainText('laid in this room');
+  await asked.getByRole('button', { name: 'Keep the room' }).click();
+  await expect(page.getByRole('button', { name: 'Take away Hall' })).toBeVisible();
+  await press(page, 'Take away Hall');
+  await asked.getByRole('button', { name: 'Remove the room' }).click();
+  await expect(asked).toBeHidden();
+  await page.goto(`/jobs/${id}/lay`);
+  await expect(inHand(page).getByRole('heading', { name: /^Row 1/ })).not.toContainText('Hall');
+});
+
+test('what was not taken is said with what it means, and can be recorded again; where nothing is stored it is said first', async ({
+  page,
+  request,
+}) => {
+  const id = await putJob(request, room('Lock house', 4000, 2000));
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+  });
+  await openStage(page, id, 'lay');
+  await expect(page.getByText('This browser stores nothing.')).toBeVisible();
+  await press(page, 'Begin laying');
+  await expect.poll(() => lines(page, id)).toEqual(['begun']);
+  // refused once, as by a plan that came into force meanwhile
+  await page.route('**/log', async (route) => {
+    if (route.request().method() !== 'POST') return route.continue();
+    const { events } = route.request().postDataJSON() as { events: { id: string }[] };
+    await route.fulfill({
+      json: { taken: events.map((e) => ({ id: e.id, refused: 'was recorded under another plan than the one in force' })) },
+    });
+  });
+  await page.getByRole('button', { name: 'Row 1 lies' }).click();
+  const aside = page.getByRole('region', { name: 'Not taken' });
+  await expect(aside).toContainText('Not taken: Row 1 lies. It was recorded under another plan than the one in force.');
+  await page.unroute('**/log');
+  await press(page, 'Record under this plan');
+  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid']);
+  await expect(aside).toBeHidden();
+});
+
 test('a room is laid to its end on two phones while the server is killed and started again: nothing lost, nothing doubled, both agree', async ({
   browser,
 }) => {

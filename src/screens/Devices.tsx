@@ -33,7 +33,7 @@ export function Devices() {
     const timer = setInterval(look, LOOKS_EVERY);
     return () => clearInterval(timer);
   }, [open, look]);
-  if (devices.length === 0 && code === null) return null;
+  if (!open && devices.length === 0 && code === null) return null;
   const remove = async (id: string) => {
     await ask(`/api/paired/${id}`, 'DELETE');
     look();
