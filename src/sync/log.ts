@@ -34,6 +34,8 @@ export type LogState = {
   readonly unsent: number;
   /** whether the server's stream is open and the log is the server's */
   readonly connected: boolean;
+  /** the epoch of the log: another one after a restore; empty until it is known */
+  readonly epoch: string;
   /** why what waits cannot go out: the status of the answer (0: none) and the server's sentence */
   readonly waits: { readonly status: number; readonly problem?: string } | null;
   readonly aside: readonly Aside[];
@@ -142,6 +144,7 @@ export function openLog({ jobId, ground, store, transport, presence, changed, st
       lines: [...lines.map((l) => l.event), ...next],
       unsent,
       connected,
+      epoch,
       waits,
       aside: entries.flatMap((e) => (e.aside === undefined ? [] : [{ event: e.event, why: e.aside }])),
       kept,

@@ -2,10 +2,10 @@
 import { Box, Image } from '@chakra-ui/react';
 import { Camera } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type ChangeEvent } from 'react';
-import { isDate, type Job, type Result, type Snag } from '@/core/given';
+import { isDate, type Job, type Snag } from '@/core/given';
 import { edit, today, useJob, useSaving, useSpace, whoIsHere } from '@/ui/desk';
 import { sendPhoto, sendWhatWaits } from '@/ui/desk/photos';
-import { keepPhoto, waitingOf } from '@/ui/desk/waitingPhotos';
+import { forgetPhoto, keepPhoto, refusedOf, sendAgainLater, waitingOf } from '@/ui/desk/waitingPhotos';
 import { Button, Mistake, Stops, TextField, Why } from '@/ui/kit';
 import styles from './check.module.css';
 import { place as placeAt, usePlace } from './looking';
@@ -17,7 +17,7 @@ const changeSnag = (words: string, id: string, change: (snag: Snag) => Snag) =>
 export function Snags() {
   const { snags = [], spaces } = useJob();
   const name = (id: string) => spaces.find((s) => s.id === id)?.name || id;
-  const { waiting, refused, take } = useSending();
+  const { waiting, why, refused, take, again, drop } = useSending();
   return (
     <>
       <NewSnag />
@@ -51,7 +51,10 @@ export function Snags() {
                 snag={snag}
                 waits={waiting.includes(snag.id)}
                 refused={refused[snag.id]}
+                why={why}
                 onPicture={(picture) => take(snag.id, picture)}
+                onAgain={() => again(snag.id)}
+                onDrop={() => drop(snag.id)}
               />
               <Button
                 aria-label={`Take away snag ${i + 1}`}
@@ -117,50 +120,74 @@ function NewSnag() {
   );
 }
 
-/** The snags of which a picture is on its way, and what the server refused of one, by snag. */
-type Sending = { readonly waiting: readonly string[]; readonly refused: Readonly<Record<string, string | undefined>> };
+/** The snags of which a picture is on its way and why it waits; and what the server refused of one, by snag. */
+type Sending = {
+  readonly waiting: readonly string[];
+  readonly why: string | null;
+  readonly refused: Readonly<Record<string, string | undefined>>;
+};
 
-/** Pictures of snags on their way to the server; they go when the page opens, when one is taken, and when there is network again. */
-function useSending(): Sending & { take: (snag: string, picture: Blob) => Promise<void> } {
+/** So often pictures that wait are tried again, ms. */
+const TRIED_EVERY = 15_000;
+
+/** Pictures of snags on their way to the server; they go when the page opens, when one is taken, and again and again until the server has them. */
+function useSending(): Sending & {
+  take: (snag: string, picture: Blob) => Promise<void>;
+  again: (snag: string) => Promise<void>;
+  drop: (snag: string) => Promise<void>;
+} {
   const id = useSaving((s) => s.id);
-  const [sending, setSending] = useState<Sending>({ waiting: [], refused: {} });
+  const [sending, setSending] = useState<Sending>({ waiting: [], why: null, refused: {} });
   const took = useCallback(
-    (snag: string, said: Result<{ readonly hash: string }>): boolean => {
+    (snag: string, hash: string): boolean => {
       // another job was opened meanwhile: it goes on waiting for this one
       if (useSaving.getState().id !== id) return false;
-      if (said.ok) changeSnag('a picture of a snag', snag, (s) => ({ ...s, photo: said.value.hash }));
-      const wrong = said.ok ? undefined : said.problems[0]!.text;
-      setSending((now) => ({ ...now, refused: { ...now.refused, [snag]: wrong } }));
+      changeSnag('a picture of a snag', snag, (s) => ({ ...s, photo: hash }));
       return true;
     },
     [id],
   );
   const send = useCallback(async () => {
-    const show = async () => {
-      const waiting = await waitingOf(id);
-      setSending((now) => ({ ...now, waiting }));
+    const show = async (why: string | null) => {
+      const [waiting, aside] = [await waitingOf(id), await refusedOf(id)];
+      setSending({ waiting, why, refused: Object.fromEntries(aside.map((a) => [a.of, a.why])) });
     };
-    await show();
-    await sendWhatWaits(id, took);
-    await show();
+    await show(null);
+    await show(await sendWhatWaits(id, took));
   }, [id, took]);
   useEffect(() => {
     const now = () => void send();
     now();
+    const timer = setInterval(() => void waitingOf(id).then((waiting) => (waiting.length > 0 ? send() : undefined)), TRIED_EVERY);
     window.addEventListener('online', now);
-    return () => window.removeEventListener('online', now);
-  }, [send]);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener('online', now);
+    };
+  }, [id, send]);
   const take = async (snag: string, picture: Blob) => {
-    if (await keepPhoto(id, snag, picture)) await send();
+    if (await keepPhoto(id, snag, picture)) return send();
     // a browser that keeps nothing can send it all the same
-    else took(snag, await sendPhoto(picture));
+    const said = await sendPhoto(picture);
+    if (said.ok) took(snag, said.value.hash);
+    setSending((now) => ({ ...now, refused: { ...now.refused, [snag]: said.ok ? undefined : said.problems[0]!.text } }));
   };
-  return { ...sending, take };
+  const again = async (snag: string) => (await sendAgainLater(id, snag), send());
+  const drop = async (snag: string) => (await forgetPhoto(id, snag), send());
+  return { ...sending, take, again, drop };
 }
 
-type PictureProps = { snag: Snag; waits: boolean; refused: string | undefined; onPicture: (picture: Blob) => Promise<void> };
+type PictureProps = {
+  snag: Snag;
+  waits: boolean;
+  why: string | null;
+  refused: string | undefined;
+  onPicture: (picture: Blob) => Promise<void>;
+  onAgain: () => Promise<void>;
+  onDrop: () => Promise<void>;
+};
 
-function Picture({ snag, waits, refused, onPicture }: PictureProps) {
+function Picture({ snag, waits, why, refused, onPicture, onAgain, onDrop }: PictureProps) {
   const input = useRef<HTMLInputElement>(null);
   const take = (event: ChangeEvent<HTMLInputElement>) => {
     const file = event.target.files?.[0];
@@ -180,8 +207,22 @@ function Picture({ snag, waits, refused, onPicture }: PictureProps) {
       <Button onClick={() => input.current?.click()}>
         <Camera size={17} /> {snag.photo ? 'Another picture' : 'Picture'}
       </Button>
-      {waits && <Why tone="should">The picture is kept on this device and sent when there is network.</Why>}
-      <Mistake text={refused} />
+      {waits && (
+        <Why tone="should">
+          {why ? `${why} The picture waits on this device.` : 'The picture is kept on this device and sent when there is network.'}
+        </Why>
+      )}
+      {refused !== undefined && (
+        <>
+          <Mistake text={`The picture was not taken: ${refused}`} />
+          <Button size="sm" onClick={() => void onAgain()}>
+            Send again
+          </Button>
+          <Button size="sm" onClick={() => void onDrop()}>
+            Remove the picture
+          </Button>
+        </>
+      )}
     </>
   );
 }

@@ -6,6 +6,7 @@ import { planFile, problemLine, readLogText, type NewEvent, type Piece, type Pla
 import { groundOfSite, isSameCut, pieceKey, siteOf, type RawLine, type Site } from '@/core/lay';
 import { httpTransport, openLog, openLogStore, presenceOf, type LiveLog, type LogState, type LogStore, type Transport } from '@/sync';
 import { newId } from './ids';
+import { givePicturesBack } from './photos';
 import { useSaving } from './saving';
 
 /*
@@ -17,7 +18,18 @@ type SiteState = Omit<LogState, 'site'> & { readonly site: Site | null };
 
 export type { LogState };
 
-const QUIET: SiteState = { site: null, lines: [], unsent: 0, connected: false, waits: null, aside: [], kept: true, unread: 0, apart: null };
+const QUIET: SiteState = {
+  site: null,
+  lines: [],
+  unsent: 0,
+  connected: false,
+  epoch: '',
+  waits: null,
+  aside: [],
+  kept: true,
+  unread: 0,
+  apart: null,
+};
 export const useSite = create<SiteState>(() => QUIET);
 
 let jobId = '';
@@ -43,7 +55,12 @@ export function listenTo(id: string): () => void {
     store,
     transport,
     presence: presenceOf(newId(), store),
-    changed: (state) => own === log && useSite.setState(state),
+    changed: (state) => {
+      if (own !== log) return;
+      const before = useSite.getState().epoch;
+      useSite.setState(state);
+      if (before !== '' && state.epoch !== before) void givePicturesBack();
+    },
     stamp: () => ({ time: wallClock(), by: whoIsHere() }),
     newId,
   });

@@ -6,11 +6,29 @@ import { newId } from './ids';
  * network they wait here.
  */
 
-type Waiting = { readonly id: string; readonly jobId: string; readonly of: string; readonly picture: Blob };
+/** `aside` says why the server refused it: it goes again on demand only. */
+type Waiting = { readonly id: string; readonly jobId: string; readonly of: string; readonly picture: Blob; readonly aside?: string };
 
 interface Kept extends DBSchema {
   waiting: { key: string; value: Waiting };
 }
+
+/** What became of a picture: taken; refused, and why; or it could not be sent, and why where that was said. */
+export type Sent<Said> = { readonly took: Said } | { readonly refused: string } | { readonly later: string | null };
+
+/** Pictures that the server has, by their hash: it may lack them once an older copy of it is restored. */
+interface HeldPictures extends DBSchema {
+  held: { key: string; value: { readonly picture: Blob; readonly at: number } };
+}
+/** So many of them are held; the oldest go. */
+const MOST_HELD = 60;
+
+const heldPictures = () =>
+  openDB<HeldPictures>('pitsaw-sent-pictures', 1, {
+    upgrade(db) {
+      db.createObjectStore('held');
+    },
+  });
 
 const database = () =>
   openDB<Kept>('pitsaw-pictures', 1, {
@@ -40,7 +58,48 @@ async function allOf(jobId: string): Promise<readonly Waiting[]> {
 }
 
 /** What of a job still has a picture on its way. */
-export const waitingOf = async (jobId: string): Promise<readonly string[]> => (await allOf(jobId)).map((w) => w.of);
+export const waitingOf = async (jobId: string): Promise<readonly string[]> =>
+  (await allOf(jobId)).filter((w) => w.aside === undefined).map((w) => w.of);
+
+/** The pictures of a job that the server refused, and why. */
+export const refusedOf = async (jobId: string): Promise<readonly { readonly of: string; readonly why: string; readonly picture: Blob }[]> =>
+  (await allOf(jobId)).flatMap(({ of, aside, picture }) => (aside === undefined ? [] : [{ of, why: aside, picture }]));
+
+async function change(jobId: string, of: string, how: (waiting: Waiting) => Waiting | null): Promise<void> {
+  const own = (await database()).transaction('waiting', 'readwrite');
+  const before = await own.store.get(keyOf({ jobId, of }));
+  const after = before && how(before);
+  if (after) await own.store.put(after, keyOf({ jobId, of }));
+  else if (before) await own.store.delete(keyOf({ jobId, of }));
+  await own.done;
+}
+
+/** Puts a refused picture among those that are to be sent again. */
+export const sendAgainLater = (jobId: string, of: string): Promise<void> => change(jobId, of, ({ aside: _aside, ...rest }) => rest);
+/** Forgets a refused picture. */
+export const forgetPhoto = (jobId: string, of: string): Promise<void> => change(jobId, of, () => null);
+
+/** Holds a picture that the server took. */
+async function hold(hash: string, picture: Blob): Promise<void> {
+  try {
+    const db = await heldPictures();
+    await db.put('held', { picture, at: Date.now() }, hash);
+    const all = await Promise.all((await db.getAllKeys('held')).map(async (key) => ({ key, at: (await db.get('held', key))!.at })));
+    for (const { key } of all.sort((a, b) => b.at - a.at).slice(MOST_HELD)) await db.delete('held', key);
+  } catch {
+    // where a browser keeps nothing there is nothing to give back
+  }
+}
+
+/** Gives the server again what it lacks of the pictures that it had from this device. */
+export async function giveBack(lacks: (hash: string) => Promise<boolean>, send: (picture: Blob) => Promise<unknown>): Promise<void> {
+  try {
+    const db = await heldPictures();
+    for (const hash of await db.getAllKeys('held')) if (await lacks(hash)) await send((await db.get('held', hash))!.picture);
+  } catch {
+    // likewise
+  }
+}
 
 /** Forgets a picture, unless another took its place meanwhile. */
 async function forget(waiting: Waiting): Promise<void> {
@@ -51,19 +110,25 @@ async function forget(waiting: Waiting): Promise<void> {
 }
 
 /**
- * Sends what waits of a job, one after the other, until the server does not answer.
+ * Sends what waits of a job, one after the other, until one cannot be sent; one that is refused is set aside.
  *
- * @param send gives back what the server says of a picture; null where it does not answer
- * @param done is told that; where it gives back false the picture goes on waiting
+ * @param done is told what the server said of one that it took; where it gives back false the picture goes on waiting
+ * @returns why the rest waits, where that was said
  */
-export async function sendWaiting<Said>(
+export async function sendWaiting<Said extends string>(
   jobId: string,
-  send: (picture: Blob) => Promise<Said | null>,
+  send: (picture: Blob) => Promise<Sent<Said>>,
   done: (of: string, said: Said) => boolean,
-): Promise<void> {
+): Promise<string | null> {
   for (const waiting of await allOf(jobId)) {
-    const said = await send(waiting.picture);
-    if (said === null) return;
-    if (done(waiting.of, said)) await forget(waiting);
+    if (waiting.aside !== undefined) continue;
+    const sent = await send(waiting.picture);
+    if ('later' in sent) return sent.later;
+    if ('refused' in sent) await change(jobId, waiting.of, (now) => (now.id === waiting.id ? { ...now, aside: sent.refused } : now));
+    else if (done(waiting.of, sent.took)) {
+      await hold(sent.took, waiting.picture);
+      await forget(waiting);
+    }
   }
+  return null;
 }
