@@ -23,10 +23,25 @@ export default defineConfig({
       args: CHROMIUM_ARGS,
     },
   },
+  projects: [
+    { name: 'own machine' },
+    {
+      // a name that leads here and is no secure context for the browser: what a phone has without a certificate
+      name: 'plain http',
+      testMatch: 'lay.spec.ts',
+      use: {
+        baseURL: `http://floors.test:${port}`,
+        launchOptions: {
+          executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+          args: [...CHROMIUM_ARGS, '--host-resolver-rules=MAP floors.test 127.0.0.1'],
+        },
+      },
+    },
+  ],
   webServer: {
     command: 'node scripts/serve.mjs --demo --fresh',
     url: `http://127.0.0.1:${port}/api/health`,
-    env: { PORT: String(port), PITSAW_DB: join(tmpdir(), `pitsaw-e2e-${process.pid}.sqlite`) },
+    env: { PORT: String(port), PITSAW_HOSTS: 'floors.test', PITSAW_DB: join(tmpdir(), `pitsaw-e2e-${process.pid}.sqlite`) },
     reuseExistingServer: false,
     timeout: 120_000,
   },

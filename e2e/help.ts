@@ -4,6 +4,18 @@ import { newJob, type Job } from '../src/core/given';
 /** For tests in which the network goes: pages have a service worker. In all others it would only take its time to lay by what nobody asks for. */
 export const offline = test.extend({ serviceWorkers: 'allow' });
 
+/** The server by its own address, whatever name pages call it by: a name that only the browser knows leads nowhere else. */
+const ownAddress = (baseURL: string | undefined): string => (baseURL ?? '').replace('floors.test', '127.0.0.1');
+
+/** For tests that run by any name of the server: what is asked of it beside the page goes to its own address. */
+export const byAnyName = test.extend({
+  request: async ({ playwright, baseURL }, give) => {
+    const context = await playwright.request.newContext({ baseURL: ownAddress(baseURL) });
+    await give(context);
+    await context.dispose();
+  },
+});
+
 /** Puts a job into the running application and gives its id. */
 export async function putJob(request: APIRequestContext, job: Job): Promise<string> {
   const answer = await request.post('/api/jobs', { data: job });

@@ -1,12 +1,12 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type APIRequestContext, type Page } from '@playwright/test';
 import { serve } from '../bench/attack/server';
-import { openStage, putJob, room } from './help';
+import { byAnyName as test, openStage, putJob, room } from './help';
 
 const phone = { width: 390, height: 844 };
 const inHand = (page: Page) => page.getByRole('region', { name: 'The piece in hand' });
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
-const lines = async (page: Page, id: string): Promise<string[]> =>
-  (await (await page.request.get(`/api/jobs/${id}/log`)).text())
+const lines = async (request: APIRequestContext, id: string): Promise<string[]> =>
+  (await (await request.get(`/api/jobs/${id}/log`)).text())
     .split('\n')
     .filter(Boolean)
     .map((line) => (JSON.parse(line) as { what: string }).what);
@@ -32,7 +32,7 @@ test('a row is sawn and laid piece by piece, taken back, and laid in one press',
   await expect(inHand(page)).toContainText('piece 1 of');
   await page.getByRole('button', { name: 'Row 1 lies' }).click();
   await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible();
-  await expect.poll(() => lines(page, id)).toContain('undone');
+  await expect.poll(() => lines(request, id)).toContain('undone');
 });
 
 test('a broken plank is told in two taps, its way on is shown and taken', async ({ page, request }) => {
@@ -46,7 +46,7 @@ test('a broken plank is told in two taps, its way on is shown and taken', async 
   await expect(way).toContainText(/\d+ pieces? changes? in/);
   await press(page, 'Go on like this');
   await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible();
-  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid', 'broken', 'replanned']);
+  await expect.poll(() => lines(request, id)).toEqual(['begun', 'laid', 'broken', 'replanned']);
   // what was told is a line that can be taken back, and then the plan that was made of it goes too
   await page.getByRole('button', { name: /^Log/ }).click();
   await expect(page.getByText('What was left of plank', { exact: false })).toBeVisible();
@@ -104,7 +104,7 @@ test('two devices on one job: each sees the other’s presses, and both pressing
   await expect(inHand(other).getByRole('heading', { name: /^Row 2/ })).toBeVisible({ timeout: 1000 });
   await Promise.all([page, other].map((p) => p.getByRole('button', { name: 'Row 2 lies' }).click()));
   for (const p of [page, other]) await expect(inHand(p).getByRole('heading', { name: /^Row 3/ })).toBeVisible();
-  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid', 'laid']);
+  await expect.poll(() => lines(request, id)).toEqual(['begun', 'laid', 'laid']);
   await expect(other.getByText('Not taken')).toHaveCount(0);
   await other.context().close();
 });
@@ -115,14 +115,36 @@ async function openStageOnPhone(page: Page, id: string): Promise<void> {
   await expect(inHand(page).or(page.getByRole('button', { name: 'Begin laying' }))).toBeVisible({ timeout: 30_000 });
 }
 
+/** What takes a certificate, or a server of its own, is not tried by a name without one. */
+const takesACertificate = () => test.skip(test.info().project.name === 'plain http', 'takes a certificate');
+
+test('a network that goes away while the page stays open: laid on, told where it waits, and sent when it is back', async ({
+  page,
+  context,
+  request,
+}) => {
+  const id = await putJob(request, room('Lock house', 4000, 2000));
+  await begin(page, id);
+  const secure = await page.evaluate(() => window.isSecureContext);
+  await context.setOffline(true);
+  await page.getByRole('button', { name: 'Row 1 lies' }).click();
+  await expect(page.getByText('no server · 1 waiting on this device')).toBeVisible();
+  await expect(page.getByText('No certificate: keep this page open')).toHaveCount(secure ? 0 : 1);
+  await press(page, 'Laid');
+  await context.setOffline(false);
+  await expect.poll(() => lines(request, id)).toEqual(['begun', 'laid', 'laid']);
+  await expect(page.getByText('saved on the server')).toBeVisible();
+});
+
 test('without a network: opened again, laid on, and sent when the server answers', async ({ browser, request }) => {
+  takesACertificate();
   const id = await putJob(request, room('Lock house', 4000, 2000));
   const context = await browser.newContext({ viewport: phone, serviceWorkers: 'allow' });
   const page = await context.newPage();
   await openStageOnPhone(page, id);
   await press(page, 'Begin laying');
   await page.getByRole('button', { name: 'Row 1 lies' }).click();
-  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid']);
+  await expect.poll(() => lines(request, id)).toEqual(['begun', 'laid']);
   // everything that is needed is on the device
   await expect
     .poll(() => page.evaluate(async (path) => (await (await caches.open('pitsaw-pages')).match(path)) !== undefined, `/jobs/${id}/lay`), {
@@ -142,7 +164,7 @@ test('without a network: opened again, laid on, and sent when the server answers
   await again.goto(`/jobs/${id}/lay`);
   await expect(inHand(again).getByRole('heading', { name: /^Row 3/ })).toBeVisible({ timeout: 10_000 });
   await context.setOffline(false);
-  await expect.poll(() => lines(again, id), { timeout: 20_000 }).toEqual(['begun', 'laid', 'laid']);
+  await expect.poll(() => lines(request, id), { timeout: 20_000 }).toEqual(['begun', 'laid', 'laid']);
   await expect(again.getByText('saved on the server')).toBeVisible({ timeout: 20_000 });
   await context.close();
 });
@@ -194,7 +216,7 @@ test('a wall is elsewhere, a floor was pushed: the way on comes from there, and 
   await expect(wayOn(page)).toContainText('too near to what stands there');
   await press(page, 'Go on like this');
   await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible();
-  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid', 'wall', 'undone', 'moved', 'replanned']);
+  await expect.poll(() => lines(request, id)).toEqual(['begun', 'laid', 'wall', 'undone', 'moved', 'replanned']);
 });
 
 test('a log is saved as a file, and taken in by the same job elsewhere', async ({ page, request }) => {
@@ -202,7 +224,7 @@ test('a log is saved as a file, and taken in by the same job elsewhere', async (
   const id = await putJob(request, job);
   await begin(page, id);
   await page.getByRole('button', { name: 'Row 1 lies' }).click();
-  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid']);
+  await expect.poll(() => lines(request, id)).toEqual(['begun', 'laid']);
   await page.getByRole('button', { name: /^Log/ }).click();
   const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Log file' }).click()]);
   const other = await putJob(request, job);
@@ -210,7 +232,7 @@ test('a log is saved as a file, and taken in by the same job elsewhere', async (
   const file = { name: saved.suggestedFilename(), mimeType: 'application/jsonl', buffer: await bytesOf(saved) };
   await page.getByLabel('Log file').setInputFiles(file);
   await expect(inHand(page).getByRole('heading', { name: /^Row 2/ })).toBeVisible();
-  await expect.poll(() => lines(page, other)).toEqual(['begun', 'laid']);
+  await expect.poll(() => lines(request, other)).toEqual(['begun', 'laid']);
 });
 
 const bytesOf = async (download: { createReadStream(): Promise<NodeJS.ReadableStream> }): Promise<Buffer> => {
@@ -239,7 +261,7 @@ test('a room with laid rows is removed only on purpose, and nobody is guided the
   await begin(page, id);
   await expect(inHand(page).getByRole('heading', { name: /^Row 1/ })).toContainText('Hall');
   await page.getByRole('button', { name: 'Row 1 lies' }).click();
-  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid']);
+  await expect.poll(() => lines(request, id)).toEqual(['begun', 'laid']);
   await openStage(page, id, 'room');
   await press(page, 'Hall');
   await press(page, 'Take away Hall');
@@ -267,7 +289,7 @@ test('what was not taken is said with what it means, and can be recorded again; 
   await openStage(page, id, 'lay');
   await expect(page.getByText('This browser stores nothing.')).toBeVisible();
   await press(page, 'Begin laying');
-  await expect.poll(() => lines(page, id)).toEqual(['begun']);
+  await expect.poll(() => lines(request, id)).toEqual(['begun']);
   // refused once, as by a plan that came into force meanwhile
   await page.route('**/log', async (route) => {
     if (route.request().method() !== 'POST') return route.continue();
@@ -281,13 +303,14 @@ test('what was not taken is said with what it means, and can be recorded again; 
   await expect(aside).toContainText('Not taken: Row 1 lies. It was recorded under another plan than the one in force.');
   await page.unroute('**/log');
   await press(page, 'Record under this plan');
-  await expect.poll(() => lines(page, id)).toEqual(['begun', 'laid']);
+  await expect.poll(() => lines(request, id)).toEqual(['begun', 'laid']);
   await expect(aside).toBeHidden();
 });
 
 test('a room is laid to its end on two phones while the server is killed and started again: nothing lost, nothing doubled, both agree', async ({
   browser,
 }) => {
+  takesACertificate();
   const server = await serve();
   const device = async () => (await browser.newContext({ viewport: phone, baseURL: server.url(), serviceWorkers: 'allow' })).newPage();
   try {

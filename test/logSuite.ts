@@ -48,6 +48,8 @@ function fragile(transport: Transport): Way {
 type Device = { readonly log: LiveLog; readonly way: Way; readonly store: LogStore; state(): LogState };
 
 let count = 0;
+/** Logs that a case opened: they end with it, however it ends. */
+const opened: LiveLog[] = [];
 /** A device, or a page that comes after another one on the same device. */
 async function device(rig: Rig, jobId: string, after?: Device): Promise<Device> {
   const store = after?.store ?? openLogStore(`suite ${process.pid} ${++count}`);
@@ -65,6 +67,7 @@ async function device(rig: Rig, jobId: string, after?: Device): Promise<Device> 
     stamp: () => ({ time: '2026-03-02T08:00:00', by: '' }),
     newId: () => `${id} ${++n}`,
   });
+  opened.push(log);
   await log.recalled;
   return { log, way, store, state: () => last! };
 }
@@ -139,7 +142,7 @@ const setAside = (status: number): Case => [
   },
 ];
 
-export const LOG_CASES: readonly Case[] = [
+const CASES: readonly Case[] = [
   ...[0, 401, 403, 421, 500, 503].map(stays),
   ...[400, 413, 422].map(setAside),
   [
@@ -329,3 +332,17 @@ export const LOG_CASES: readonly Case[] = [
     },
   ],
 ];
+
+/** Every case by its name. */
+export const LOG_CASES: readonly Case[] = CASES.map(([name, run]) => [
+  name,
+  async (rig) => {
+    try {
+      await run(rig);
+    } finally {
+      for (const log of opened.splice(0)) log.stop();
+      // what is under way hears that it ended
+      await pause(50);
+    }
+  },
+]);

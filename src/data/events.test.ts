@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Sequelize } from 'sequelize';
 import { newJob, planFile, readLogText, type Job, type Plan } from '../core/given';
-import { groundOfSite, siteOf } from '../core/lay';
+import { groundOfSite, linksOf, siteOf, type RawLine } from '../core/lay';
 import { planJob } from '../core/plan';
 import * as first from './migrations/001-jobs';
 import { eventStore, jobStore, openDatabase, type Database, type EventStore, type SentEvent } from '.';
@@ -128,6 +128,10 @@ test('ticks of an older database become sawn pieces, and undo no longer touches 
   const read = readLogText(lines.map((line) => `${line}\n`).join(''));
   const site = read.ok ? siteOf(read.value, groundOfSite(job)) : read;
   expect(site.ok && [...site.value.sawn.keys()]).toEqual(ticked.map((p) => `f1/${p.id}`));
+  // logs of before have a chain by then
+  const head = (await eventStore(upgraded).head('old', lines.length))!;
+  expect(head).toMatchObject({ last: lines.length, link: linksOf(lines.map((line) => JSON.parse(line) as RawLine)).at(-1)! });
+  expect(head.at).toBe(head.link);
   const store = jobStore(upgraded);
   expect(await store.read('old')).toMatchObject({ document: job as Job });
   expect(await store.undo('old')).toMatchObject({ document: job as Job });

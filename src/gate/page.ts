@@ -24,6 +24,6 @@ ${trouble === null ? '' : `<p class="must" role="alert">${trouble}</p>`}
 <input id="name" name="name" maxlength="60" placeholder="Wren’s phone">
 <button>Pair</button>
 </form>
-${secure ? '' : '<p class="quiet">Over plain http a phone cannot open this page again without the server, and its screen may go dark. Serve it with --cert and --key to have both.</p>'}
+${secure ? '' : '<p class="quiet">Without a certificate a phone cannot open this page again while the server is away, and its screen may go dark. To have both, start Pitsaw with your own certificate: npm start -- --share --cert FILE --key FILE.</p>'}
 </main>
 </html>`;

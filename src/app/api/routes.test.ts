@@ -175,9 +175,10 @@ test('a stream tells what there is from a line on, and then what is new', async 
   };
   const first = await heard(/"what":"laid"/);
   expect(first).not.toContain('"begun"');
-  expect(first).toContain('id: 2');
+  expect(first).toContain('event: log');
+  expect(first).toContain('"n":2');
   await log.POST(asked('POST', { events: [laid('c', 2)] }), at(id));
-  expect(await heard(/"row":2/)).toContain('id: 3');
+  expect(await heard(/"row":2/)).toContain('"n":3');
   gone.abort();
 });
 

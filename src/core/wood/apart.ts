@@ -15,6 +15,12 @@ export const SAWN_ALIKE = 0.005;
  */
 export function comesApart(pieces: readonly Sawn[], kerf: number): boolean {
   if (pieces.length < 2) return true;
+  // most planks give two pieces, one beside the other
+  if (pieces.length === 2) {
+    const [{ box: a }, { box: b }] = pieces as [Sawn, Sawn];
+    const far = kerf - SAWN_ALIKE;
+    if (b.from >= a.to + far || a.from >= b.to + far || b.low >= a.high + far || a.low >= b.high + far) return true;
+  }
   for (const [low, high] of [
     ['from', 'to'],
     ['low', 'high'],

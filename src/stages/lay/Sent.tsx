@@ -45,19 +45,15 @@ const standing = ({ unsent, connected, kept }: Pick<LogState, 'unsent' | 'connec
 
 /** Said before anything is pressed. */
 function KeepsNothing() {
-  const { kept, connected } = useSite();
+  const { kept, connected, waits } = useSite();
   const secure = typeof window === 'undefined' || window.isSecureContext;
   if (!kept)
     return (
       <Why tone="must">This browser stores nothing. What you tap is lost if this page closes before the server has it: keep it open.</Why>
     );
-  if (secure || connected) return null;
-  return (
-    <Why tone="should">
-      Over plain http this page cannot be opened again without the server. Leave it open: what you tap is stored on this device. To lay
-      without a network, serve Pitsaw with a certificate: npm start -- --share --cert FILE --key FILE.
-    </Why>
-  );
+  // what stands in the way of the server says more
+  if (secure || connected || (waits && waits.status !== 0)) return null;
+  return <Why tone="should">No certificate: keep this page open, it opens again only with the server. What you tap is stored here.</Why>;
 }
 
 /** Why what waits does not go out, and what to do about it. */

@@ -97,8 +97,9 @@ export function covers(floor: PlanFloor, laid: MultiPolygon, shapes: readonly Sh
       rows.reduce<MultiPolygon>((left, row) => difference(left, clipBand(left, 1, row.from, row.to)), wanted),
       (area) => `No row covers ${area} of the floor.`,
     );
+  const numbers = new Set(rows.map((r) => r.n));
   for (const s of shapes) {
-    if (!rows.some((r) => r.n === s.piece.row))
+    if (!numbers.has(s.piece.row))
       say(floor.id, middleOf(frame, s), `Piece ${s.piece.id} lies in row ${s.piece.row}, which is not listed.`);
   }
 }

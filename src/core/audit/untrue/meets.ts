@@ -6,7 +6,6 @@ import { ALIKE, type Say, type Shape } from './shapes';
 const BESIDE = 0.1;
 /** Places along an edge at which one looks. */
 const SHARES = [0.06, 0.28, 0.5, 0.72, 0.94];
-const MIDDLE = [0.5];
 
 type Side = 'left' | 'right' | 'before' | 'after' | 'askew';
 
@@ -21,6 +20,20 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
   const buttJoints = new Set<string>();
   const rows = new Map(floor.rows.map((r) => [r.n, r]));
   const byRow = grouped([...shapes].sort((a, b) => a.box.minX - b.box.minX), (s) => s.piece.row); // prettier-ignore
+  /** A joint, seen from its left piece. */
+  const endsMeet = (own: Shape, other: Shape, at: Point): void => {
+    if (own.piece.butt && other.piece.butt) {
+      buttJoints.add(`${own.piece.id} ${other.piece.id}`);
+      if (buttJoints.size > butts) tell(at, `A saw-cut butt joint, number ${buttJoints.size} where the job allows ${butts}.`);
+      return;
+    }
+    const plank = planks.get(own.piece.plank);
+    const end = own.piece.cut.from + at[0] - own.box.minX;
+    const begin = other.piece.cut.from + at[0] - other.box.minX;
+    if (!plank || Math.abs(end - plank.length) > ALIKE)
+      tell(at, `Piece ${own.piece.id} meets ${other.piece.id} without its right factory end.`);
+    if (Math.abs(begin) > ALIKE) tell(at, `Piece ${other.piece.id} meets ${own.piece.id} without its left factory end.`);
+  };
   const ends = new Map([...byRow].map(([n, own]) => [n, reachedBy(own.map((s) => s.box.maxX))]));
   for (const own of shapes) {
     const row = rows.get(own.piece.row);
@@ -29,12 +42,18 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
     const others: Shape[] = [];
     for (let k = firstFrom(ends.get(row.n)!, own.box.minX - 1); k < inRow.length && inRow[k]!.box.minX < own.box.maxX + 1; k++)
       if (inRow[k] !== own && inRow[k]!.box.maxX > own.box.minX - 1) others.push(inRow[k]!);
-    const said = new Set<string>();
-    // between boxes that are as high as each other one look at a joint tells all of it
+    // boxes that are as high as each other meet by their ends alone
     const isHigh = ({ plain, box }: Shape) =>
       plain && Math.abs(box.minY - own.box.minY) < ALIKE && Math.abs(box.maxY - own.box.maxY) < ALIKE;
-    const shares = own.plain && others.every(isHigh) ? MIDDLE : SHARES;
-    for (const { at, beside, side } of edgesOf(own, row, shares)) {
+    if (own.plain && others.every(isHigh)) {
+      const { maxX, minY, maxY } = own.box;
+      for (const other of others)
+        if (other.box.minX <= maxX + BESIDE && maxX + BESIDE < other.box.maxX && !(own.piece.laid && other.piece.laid))
+          endsMeet(own, other, [maxX, (minY + maxY) / 2]);
+      continue;
+    }
+    const said = new Set<string>();
+    for (const { at, beside, side } of edgesOf(own, row)) {
       const other = others.find((s) => insidePolygon(beside, s.shape));
       // what lies meets as it does: that is the log's, and no plan's doing
       if (!other || (own.piece.laid && other.piece.laid) || said.has(`${other.piece.id} ${side}`)) continue;
@@ -44,18 +63,7 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
         continue;
       }
       // each joint is seen from its left piece
-      if (side === 'left') continue;
-      if (own.piece.butt && other.piece.butt) {
-        buttJoints.add(`${own.piece.id} ${other.piece.id}`);
-        if (buttJoints.size > butts) tell(at, `A saw-cut butt joint, number ${buttJoints.size} where the job allows ${butts}.`);
-        continue;
-      }
-      const plank = planks.get(own.piece.plank);
-      const end = own.piece.cut.from + at[0] - own.box.minX;
-      const begin = other.piece.cut.from + at[0] - other.box.minX;
-      if (!plank || Math.abs(end - plank.length) > ALIKE)
-        tell(at, `Piece ${own.piece.id} meets ${other.piece.id} without its right factory end.`);
-      if (Math.abs(begin) > ALIKE) tell(at, `Piece ${other.piece.id} meets ${own.piece.id} without its left factory end.`);
+      if (side === 'right') endsMeet(own, other, at);
     }
   }
   for (const row of floor.rows) {
@@ -65,11 +73,7 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
 }
 
 /** Points along the sides of a piece, each a little way outside, and which side of it that is. */
-function edgesOf(
-  { shape }: Shape,
-  row: { readonly from: number; readonly to: number },
-  shares: readonly number[],
-): { at: Point; beside: Point; side: Side }[] {
+function edgesOf({ shape }: Shape, row: { readonly from: number; readonly to: number }): { at: Point; beside: Point; side: Side }[] {
   return shape.flatMap((ring) =>
     ring.flatMap((a, i) => {
       const b = ring[(i + 1) % ring.length]!;
@@ -82,7 +86,7 @@ function edgesOf(
       const out: Point = [dw / length, -du / length];
       const side: Side =
         Math.abs(du) < ALIKE ? (out[0] > 0 ? 'right' : 'left') : Math.abs(dw) < ALIKE ? (out[1] > 0 ? 'after' : 'before') : 'askew';
-      return shares.map((share) => {
+      return SHARES.map((share) => {
         const at: Point = [a[0] + du * share, a[1] + dw * share];
         return { at, beside: [at[0] + out[0] * BESIDE, at[1] + out[1] * BESIDE] as Point, side };
       });
