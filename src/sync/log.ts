@@ -395,7 +395,8 @@ export function openLog({ jobId, ground, store, transport, presence, changed, st
         } else {
           waits = { status: sent.status, problem: sent.problem };
           show();
-          if (sent.status === 409) reconnect();
+          // the log is another one; or no answer comes, and the stream that is still open is a dead one
+          if (sent.status === 409 || sent.status === 0) reconnect();
           await pause(RETRY);
         }
         show();
