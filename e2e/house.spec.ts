@@ -192,7 +192,7 @@ test('while a hall of 2,000 m² is planned, the page answers and says how far th
   page,
   request,
 }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(240_000);
   const id = await putJob(request, brokenHall());
   await openStage(page, id, 'plank');
   const gap = page.getByLabel(/Gap/).first();
