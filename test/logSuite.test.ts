@@ -24,28 +24,17 @@ function direct({ events }: { events: ReturnType<typeof eventStore> }): Transpor
       return taken === 'other-log' ? { status: 409 } : { status: 200, taken };
     },
     async listen(jobId, { after, link }, on, signal) {
-      let last = after;
-      const early: string[] = [];
-      let caughtUp = false;
-      const pass = (line: string) => {
-        const { n } = JSON.parse(line) as { n: number };
-        if (n <= last) return;
-        last = n;
-        on.line(line);
-      };
-      const stop = events.listen(jobId, (line) => (caughtUp ? pass(line) : early.push(line)));
+      let epoch = '';
       try {
-        const head = await events.head(jobId, after);
-        if (!head) return { status: 404 };
-        if (!(await on.head(head)) || head.at !== link) return { status: 200 };
-        for (const line of [...((await events.after(jobId, after)) ?? []), ...early]) pass(line);
-        caughtUp = true;
-        while (!signal.aborted && (await events.head(jobId, 0))?.epoch === head.epoch) await new Promise((done) => setTimeout(done, 100));
+        const stop = await events.follow(jobId, after, async (head) => ((epoch = head.epoch), (await on.head(head)) && head.at === link), on.line); // prettier-ignore
+        if (!stop) return { status: 404 };
+        // as the route looks it up
+        while (!signal.aborted && (await events.head(jobId, 0))?.epoch === epoch && (await events.head(jobId, after))?.at === link)
+          await new Promise((done) => setTimeout(done, 100));
+        stop();
         return { status: 200 };
       } catch {
         return { status: 0 };
-      } finally {
-        stop();
       }
     },
     lines: (jobId) => events.after(jobId, 0).catch(() => null),

@@ -46,6 +46,13 @@ export type EventStore = {
   after(jobId: string, n: number): Promise<readonly string[] | null>;
   /** Tells of every line that is appended from now on; gives back how to stop that. */
   listen(jobId: string, listener: (line: string) => void): () => void;
+  /**
+   * Says what a log is known by, and then passes every line after `n`, those that there are and those that come, each once and in order.
+   *
+   * @param known is given the log's head, and says whether to go on
+   * @returns how to stop that; null where there is no such job
+   */
+  follow(jobId: string, n: number, known: (head: LogHead) => boolean | Promise<boolean>, pass: (line: string) => void): Promise<(() => void) | null>;
 };
 
 /** A log as it was folded up to its last line. */
@@ -140,6 +147,11 @@ export function eventStore({ sequelize, jobs, revisions, events, logs }: Databas
     return { taken, lines };
   };
 
+  const listen = (jobId: string, listener: (line: string) => void): (() => void) => {
+    news.on(jobId, listener);
+    return () => void news.off(jobId, listener);
+  };
+
   return {
     async append(jobId, sent, epoch) {
       try {
@@ -177,9 +189,32 @@ export function eventStore({ sequelize, jobs, revisions, events, logs }: Databas
       const job = await jobs.findOne({ where: presentJob(jobId), attributes: ['id'] });
       return job && linesAfter(jobId, n);
     },
-    listen(jobId, listener) {
-      news.on(jobId, listener);
-      return () => void news.off(jobId, listener);
+    listen,
+    async follow(jobId, n, known, pass) {
+      let last = n;
+      const early: string[] = [];
+      let caughtUp = false;
+      const next = (line: string) => {
+        const own = (JSON.parse(line) as { n: number }).n;
+        if (own <= last) return;
+        last = own;
+        pass(line);
+      };
+      // heard before it is looked up, so that none falls between
+      const stop = listen(jobId, (line) => void (caughtUp ? next(line) : early.push(line)));
+      try {
+        const head = await this.head(jobId, n);
+        if (head && (await known(head))) {
+          for (const line of [...(await linesAfter(jobId, n)), ...early]) next(line);
+          caughtUp = true;
+          return stop;
+        }
+        stop();
+        return head && (() => undefined);
+      } catch (error) {
+        stop();
+        throw error;
+      }
     },
   };
 }

@@ -313,7 +313,7 @@ export function openLog({ jobId, ground, store, transport, presence, changed, st
   function hear(text: string): void {
     if (!put(text)) {
       // a line that comes too early: something is missing between
-      if ((JSON.parse(text) as RawLine).n !== undefined && Number((JSON.parse(text) as RawLine).n) > lines.length) reconnect();
+      if (Number((JSON.parse(text) as RawLine).n) > lines.length) reconnect();
       return;
     }
     const { raw } = lines.at(-1)!;
@@ -490,9 +490,9 @@ export function openLog({ jobId, ground, store, transport, presence, changed, st
       if (own?.aside === undefined) return;
       const plan = site.with(later()).site.plan;
       const event = underThisPlan && plan ? { ...own.event, under: planHash(plan) } : own.event;
-      // after all that waits, and kept so
+      // after all that waits; recorded again it takes its own place in the store, so that it is there at every moment
       entries = [...entries.filter((e) => e !== own), { ...own, event, aside: undefined }];
-      void store.drop(jobId, new Set([id])).then(() => store.record(jobId, [event], presence.tab));
+      void store.record(jobId, [event], presence.tab);
       show();
       void pump();
     },

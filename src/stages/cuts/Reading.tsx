@@ -68,7 +68,7 @@ export function Reading() {
         </Why>
       )}
       {otherPlan && <Why tone="must">Laying is under way by a plan that was changed on site. What is to be sawn now stands in Lay.</Why>}
-      {site.waits && <Why tone="should">{site.unsent} not on the server yet.</Why>}
+      {site.waits && site.unsent > 0 && <Why tone="should">{site.unsent} not on the server yet.</Why>}
       <Why>Mark each piece turned over its place; the gap is taken off already. Left is left for someone facing the starting wall.</Why>
       <Out job={job} plan={plan} pieces={all} />
       {rows

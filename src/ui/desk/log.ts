@@ -42,12 +42,19 @@ export const speakBy = (other: Transport): void => void (transport = other);
 
 /** Listens to the log of a job; another one's is put away. It goes on while other pages are looked at, until what waits is sent. */
 export function listenTo(id: string): () => void {
-  if (id === jobId && log) return () => undefined;
+  if (id !== jobId || !log) open(id);
+  // looked at again, it is woken again
+  const wake = () => log?.wake();
+  window.addEventListener('online', wake);
+  return () => window.removeEventListener('online', wake);
+}
+
+function open(id: string): void {
   const { job } = useSaving.getState();
   log?.stop();
   [jobId, log] = [id, null];
   useSite.setState(QUIET);
-  if (!job) return () => undefined;
+  if (!job) return;
   store ??= openLogStore();
   const own = openLog({
     jobId: id,
@@ -65,8 +72,6 @@ export function listenTo(id: string): () => void {
     newId,
   });
   log = own;
-  window.addEventListener('online', own.wake);
-  return () => window.removeEventListener('online', own.wake);
 }
 
 /** The log's own doings, where there is one. */

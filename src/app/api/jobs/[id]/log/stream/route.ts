@@ -1,4 +1,4 @@
-import { theStore } from '@/data';
+import { theStore, type LogHead } from '@/data';
 import { answer, missing, serverSentEvents } from '../../../../respond';
 
 export const dynamic = 'force-dynamic';
@@ -17,37 +17,30 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
     const asked = new URL(request.url).searchParams;
     const after = Number(asked.get('after') ?? 0);
     const from = Number.isInteger(after) && after > 0 ? after : 0;
+    const link = asked.get('link');
     return serverSentEvents(request, async (send, end) => {
-      let last = from;
-      const early: string[] = [];
-      let caughtUp = false;
-      const pass = (line: string) => {
-        const { n } = JSON.parse(line) as { n: number };
-        if (n <= last) return;
-        last = n;
-        send(line);
+      let look: ReturnType<typeof setInterval> | undefined;
+      const known = (head: LogHead): boolean => {
+        send(JSON.stringify(head), 'log');
+        if (head.at === null || (link !== null && link !== head.at)) {
+          end();
+          return false;
+        }
+        look = setInterval(() => {
+          void events.head(id, 0).then(
+            (now) => now?.epoch !== head.epoch && end(),
+            () => undefined,
+          );
+        }, LOOKED_UP_EVERY);
+        return true;
       };
-      const stop = events.listen(id, (line) => (caughtUp ? pass(line) : early.push(line)));
-      const head = await events.head(id, from);
-      if (!head) {
-        stop();
-        return missing();
-      }
-      send(JSON.stringify(head), 'log');
-      const link = asked.get('link');
-      if (head.at === null || (link !== null && link !== head.at)) {
-        stop();
-        end();
-        return () => undefined;
-      }
-      for (const line of [...((await events.after(id, from)) ?? []), ...early]) pass(line);
-      caughtUp = true;
-      const look = setInterval(() => {
-        void events.head(id, 0).then(
-          (now) => now?.epoch !== head.epoch && end(),
-          () => undefined,
-        );
-      }, LOOKED_UP_EVERY);
+      const stop = await events
+        .follow(id, from, known, (line) => send(line))
+        .catch((error: unknown) => {
+          clearInterval(look);
+          throw error;
+        });
+      if (!stop) return missing();
       return () => {
         clearInterval(look);
         stop();
