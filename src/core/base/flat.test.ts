@@ -7,6 +7,7 @@ import { layerOver } from './layer';
 import { roomOf } from './reach';
 import { straightedgeOver } from './straightedge';
 import { surfaceOf, whyNoSurface, type Level } from './surface';
+import { envelopeOf, skewBase } from '../../../test/bases';
 import '../../../test/property';
 
 const square: Point[] = [[0, 0], [3000, 0], [3000, 3000], [0, 3000]]; // prettier-ignore
@@ -187,6 +188,82 @@ describe('the least fill', () => {
     expect(flush.litres).toBeGreaterThan(least.litres);
     expect(flush.deepest).toBeCloseTo(found.worst, 3);
     map.gap.forEach((gap, i) => gap > wanted.limit && expect(map.flush[i]!).toBeGreaterThanOrEqual(gap - 1e-9));
+  });
+});
+
+describe('in rooms that are no boxes', () => {
+  /** Nothing is filled above what a straightedge could reach, less the limit; wherever it finds more than the limit, so much at least is filled. */
+  const holds = (seed: number): boolean => {
+    const { outline, levels, limit, ...rest } = skewBase(seed);
+    const flat = measureFlat(outline, levels, { limit, ...rest });
+    if (!flat) return false;
+    const { found, least, flush, map } = flat;
+    expect([seed, ...Object.values(least), ...Object.values(flush)].every(Number.isFinite)).toBe(true);
+    expect([seed, least.litres > 0]).toEqual([seed, found.worst > limit]);
+    expect(least.deepest).toBeGreaterThanOrEqual(found.worst - limit);
+    if (least.litres === 0) return false;
+    const envelope = envelopeOf(outline, levels);
+    const { heightAt } = surfaceOf(levels, outline)!;
+    map.least.forEach((depth, i) => {
+      const p: Point = [map.mesh.x[i]!, map.mesh.y[i]!];
+      const most = Math.max(0, envelope(p) - limit - heightAt(p[0], p[1]));
+      expect([seed, p, depth <= most + 0.05]).toEqual([seed, p, true]);
+      expect([seed, p, depth >= map.gap[i]! - limit - 0.05]).toEqual([seed, p, true]);
+    });
+    return true;
+  };
+
+  test('the least fill lies between the surface and its envelope less the limit', () => {
+    expect(Array.from({ length: 24 }, (_, i) => i + 1).filter(holds).length).toBeGreaterThan(10);
+  });
+
+  const levels = (...all: [number, number, number][]): Level[] => all.map(([x, y, height]) => ({ at: [x, y], height }));
+  test.each<[string, Point[], Level[], number, number]>([
+    [
+      'a room of three walls, whose fill was lost',
+      [
+        [8, -38],
+        [1508, -38],
+        [608, 1262],
+      ],
+      levels([8, -38, 4], [435, 346, 0], [489.6, 890, 3.236], [8, 1262, 1], [482, 1262, 0]),
+      3.245,
+      0.08,
+    ],
+    [
+      'a skew room that was filled twice too much',
+      [
+        [3443, -13],
+        [5243, -141],
+        [5210, 1187],
+        [3445, 1067],
+      ],
+      levels([4689, -141, 46], [5243, -141, 55], [3443, 325, 35], [4099, 458, 38], [5243, 1187, 53]),
+      3.963,
+      0.49,
+    ],
+  ])('%s', (_, outline, heights, worst, litres) => {
+    const flat = measured(outline, heights, { straightedge: 2000, limit: 2 });
+    expect(flat.found.worst).toBeCloseTo(worst, 2);
+    expect(Math.abs(flat.least.litres - litres)).toBeLessThan(0.02);
+  });
+
+  test('an outline has no tip narrower than a millimetre, and no edge shorter', () => {
+    let corners = 0;
+    for (let seed = 1; seed <= 24; seed++) {
+      const { outline, levels, ...rest } = skewBase(seed);
+      for (const { outline: ring } of measureFlat(outline, levels, rest)?.places ?? []) {
+        ring.forEach((b, i) => {
+          const [a, c] = [ring[(i + ring.length - 1) % ring.length]!, ring[(i + 1) % ring.length]!];
+          const [ax, ay, cx, cy] = [a[0] - b[0], a[1] - b[1], c[0] - b[0], c[1] - b[1]];
+          const short = Math.min(Math.hypot(ax, ay), Math.hypot(cx, cy));
+          const wide = (Math.abs(ax * cy - ay * cx) / Math.hypot(ax, ay) / Math.hypot(cx, cy)) * short;
+          corners++;
+          expect([seed, b, ax * cx + ay * cy <= 0 || wide >= 1]).toEqual([seed, b, true]);
+        });
+      }
+    }
+    expect(corners).toBeGreaterThan(200);
   });
 });
 

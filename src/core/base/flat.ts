@@ -1,9 +1,9 @@
 import { hullOf, type Point, type Ring } from '../geometry';
 import { flushFill, leastFill, type Fill, type Flush } from './fill';
-import { gapMap, type GapMap } from './gaps';
+import { closeIn, gapMap, type ClosedIn, type GapMap } from './gaps';
 import { overLevel, stretchesOver, volumeOver, type Mesh, type Stretch } from './mesh';
 import { roomOf } from './reach';
-import { straightedgeOver, type Chord, type Straightedge } from './straightedge';
+import { straightedgeOver } from './straightedge';
 import { surfaceOf, type Level } from './surface';
 
 /** How flat a base has to be: no gap of more than `limit` under a straightedge of this length, mm. */
@@ -50,11 +50,11 @@ export function measureFlat(outline: Ring, levels: readonly Level[], flatness: F
   const worstOf = (points: Iterable<number>): Found => {
     let best = -1;
     for (const i of points) if (best < 0 || gap[i]! > gap[best]!) best = i;
-    return closeIn(edge, [mesh.x[best]!, mesh.y[best]!], map.chords[best]!, map.close, room.holds);
+    return foundAt(closeIn(edge, [mesh.x[best]!, mesh.y[best]!], map.chords[best]!, map.close, room.holds));
   };
   const stretches = together(stretchesOver(mesh, gap, limit), map.close);
   const places = stretches
-    .map((s): Place => ({ ...worstOf(s.points), outline: simplified(s.outline), area: s.area }))
+    .map((s): Place => ({ ...worstOf(s.points), outline: withoutSpikes(simplified(s.outline)), area: s.area }))
     .sort((a, b) => b.worst - a.worst);
   const found = places[0] ?? worstOf(gap.keys());
   const fill = leastFill(map, edge, limit);
@@ -69,6 +69,19 @@ export function measureFlat(outline: Ring, levels: readonly Level[], flatness: F
     flush: flushSum(map, fill, flush, places.length > 0 ? found.worst : 0),
     after: places.length > 0 ? fill.worst : found.worst,
     map: { mesh, gap, least: fill.depth, flush: flush.depth },
+  };
+}
+
+function foundAt({ at: [x, y], chord: { angle, behind, ahead, gap } }: ClosedIn): Found {
+  const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
+  return {
+    worst: gap,
+    at: [x, y],
+    angle: ((angle * 180) / Math.PI) % 180,
+    ends: [
+      [x - dx * behind, y - dy * behind],
+      [x + dx * ahead, y + dy * ahead],
+    ],
   };
 }
 
@@ -91,38 +104,6 @@ function together(stretches: readonly Stretch[], close: number): Stretch[] {
     }
   }
   return kept;
-}
-
-/** Where the greatest gap has been found to this (mm), the search for its place ends. */
-const PLACED = 1;
-
-/** Goes from a point to where the gap is greatest near it. */
-function closeIn(edge: Straightedge, from: Point, chord: Chord, step: number, inside: (x: number, y: number) => boolean): Found {
-  let [x, y] = from;
-  let best: Chord = { ...chord };
-  for (let by = step / 2; by > PLACED;) {
-    let moved = false;
-    for (let k = 0; k < 8; k++) {
-      const [px, py] = [x + Math.cos((k * Math.PI) / 4) * by, y + Math.sin((k * Math.PI) / 4) * by];
-      if (!inside(px, py)) continue;
-      const there: Chord = { ...best, gap: 0 };
-      edge.best(px, py, [best.angle], there, 0.02);
-      if (there.gap <= best.gap) continue;
-      [x, y, best, moved] = [px, py, there, true];
-    }
-    if (!moved) by /= 2;
-  }
-  const { angle, behind, ahead, gap } = best;
-  const [dx, dy] = [Math.cos(angle), Math.sin(angle)];
-  return {
-    worst: gap,
-    at: [x, y],
-    angle: ((angle * 180) / Math.PI) % 180,
-    ends: [
-      [x - dx * behind, y - dy * behind],
-      [x + dx * ahead, y + dy * ahead],
-    ],
-  };
 }
 
 /**
@@ -170,4 +151,34 @@ function thinned(line: readonly Point[]): readonly Point[] {
     if (off > far) [far, at] = [off, i];
   });
   return far <= OFF_LINE ? [a, b] : [...thinned(line.slice(0, at + 1)).slice(0, -1), ...thinned(line.slice(at))];
+}
+
+/** Tips and slits of an outline that are narrower than this (mm) are left out. */
+const SPIKE = 1;
+
+/** A ring without tips or slits that are narrower than {@link SPIKE} where they end. */
+function withoutSpikes(ring: Ring): Ring {
+  const kept = [...ring];
+  for (let i = 0, clear = 0; kept.length > 3 && clear < kept.length;) {
+    const [a, b, c] = [kept[(i + kept.length - 1) % kept.length]!, kept[i % kept.length]!, kept[(i + 1) % kept.length]!];
+    if (isSpike(a, b, c)) {
+      kept.splice(i % kept.length, 1);
+      // the corners before it stand between other neighbours now
+      i = (i + kept.length - 2) % kept.length;
+      clear = 0;
+    } else {
+      i = (i + 1) % kept.length;
+      clear++;
+    }
+  }
+  return kept;
+}
+
+/** Whether the corner b turns back so sharply that, at the end of its shorter side, it is still narrower than {@link SPIKE}. */
+function isSpike(a: Point, b: Point, c: Point): boolean {
+  const [ax, ay, cx, cy] = [a[0] - b[0], a[1] - b[1], c[0] - b[0], c[1] - b[1]];
+  const [toA, toC] = [Math.hypot(ax, ay), Math.hypot(cx, cy)];
+  if (Math.min(toA, toC) < SPIKE) return true;
+  const turn = Math.abs(ax * cy - ay * cx) / (toA * toC);
+  return ax * cx + ay * cy > 0 && turn * Math.min(toA, toC) < SPIKE;
 }

@@ -119,7 +119,42 @@ export function gapMap(surface: Surface, room: Room, edge: Straightedge, straigh
     NEARBY,
   );
   for (let pass = 0; pass < SPREADS; pass++) spread(points.list, chords, close, edge, limit * MATTERS);
+  placeWorst(points, chords, edge, close, room);
   return { mesh: meshOf(points.list, room), chords, gap: Float64Array.from(chords, (c) => c.gap), close, from: points.from };
+}
+
+/** Sets a point where the greatest gap of all is, so that what fills the room knows of it. */
+function placeWorst(points: ReturnType<typeof pointsIn>, chords: Chord[], edge: Straightedge, close: number, room: Room): void {
+  let most = 0;
+  chords.forEach(({ gap }, i) => gap > chords[most]!.gap && (most = i));
+  const { at, chord } = closeIn(edge, points.list[most]!, chords[most]!, close, room.holds);
+  points.add(at[0], at[1], 0);
+  if (points.list.length > chords.length) chords.push(chord);
+}
+
+/** Where the greatest gap has been found to this (mm), the search for its place ends. */
+const PLACED = 1;
+
+/** A place and the straightedge over it. */
+export type ClosedIn = { readonly at: Point; readonly chord: Chord };
+
+/** Goes from a point to where the gap is greatest near it. */
+export function closeIn(edge: Straightedge, from: Point, chord: Chord, step: number, inside: (x: number, y: number) => boolean): ClosedIn {
+  let [x, y] = from;
+  let best: Chord = { ...chord };
+  for (let by = step / 2; by > PLACED;) {
+    let moved = false;
+    for (let k = 0; k < 8; k++) {
+      const [px, py] = [x + Math.cos((k * Math.PI) / 4) * by, y + Math.sin((k * Math.PI) / 4) * by];
+      if (!inside(px, py)) continue;
+      const there: Chord = { ...best, gap: 0 };
+      edge.best(px, py, [best.angle], there, 0.02);
+      if (there.gap <= best.gap) continue;
+      [x, y, best, moved] = [px, py, there, true];
+    }
+    if (!moved) by /= 2;
+  }
+  return { at: [x, y], chord: best };
 }
 
 /** A direction taken over from a neighbour is turned by so much at first (radians). */

@@ -11,7 +11,13 @@ export type Mesh = {
   readonly twin: Int32Array;
 };
 
-/** Joins points that lie inside a room; triangles outside it are left out. */
+/** Triangles at the rim that are lower than this (mm) are made by rounding, of points that lie along one wall. */
+const LEAST_ALTITUDE = 0.01;
+
+/**
+ * Joins points that lie inside a room; triangles outside it are left out, and so are those without height at its walls: along a wall that
+ * runs aslant they would join points far from each other.
+ */
 export function meshOf(points: readonly Point[], room: Room): Mesh {
   const [x, y] = [Float64Array.from(points, (p) => p[0]), Float64Array.from(points, (p) => p[1])];
   const flat = new Float64Array(points.length * 2);
@@ -19,11 +25,13 @@ export function meshOf(points: readonly Point[], room: Room): Mesh {
   points.forEach((p, i) => flat.set([p[0] - fromX, p[1] - fromY], i * 2));
   const { triangles, halfedges } = new Delaunator(flat);
   const number = new Int32Array(triangles.length / 3).fill(-1);
-  let n = 0;
   for (let t = 0; t < number.length; t++) {
     const [a, b, c] = [triangles[t * 3]!, triangles[t * 3 + 1]!, triangles[t * 3 + 2]!];
-    if (room.holds((x[a]! + x[b]! + x[c]!) / 3, (y[a]! + y[b]! + y[c]!) / 3)) number[t] = n++;
+    if (room.holds((x[a]! + x[b]! + x[c]!) / 3, (y[a]! + y[b]! + y[c]!) / 3)) number[t] = t;
   }
+  leaveOutSlivers(number, triangles, halfedges, x, y);
+  let n = 0;
+  for (let t = 0; t < number.length; t++) if (number[t]! >= 0) number[t] = n++;
   const corner = new Int32Array(n * 3);
   const twin = new Int32Array(n * 3);
   // Delaunator turns all its triangles alike: read backwards they are anticlockwise, edge 0 → 1 becoming the last but one
@@ -39,6 +47,24 @@ export function meshOf(points: readonly Point[], room: Room): Mesh {
     }
   }
   return { x, y, corner, twin };
+}
+
+/** Takes out of `number` the triangles without height that an edge joins with none, and those that then are so, too. */
+function leaveOutSlivers(number: Int32Array, triangles: Uint32Array, halfedges: Int32Array, x: Float64Array, y: Float64Array): void {
+  const flat = (t: number): boolean => {
+    const [a, b, c] = [triangles[t * 3]!, triangles[t * 3 + 1]!, triangles[t * 3 + 2]!];
+    const twice = Math.abs((x[b]! - x[a]!) * (y[c]! - y[a]!) - (y[b]! - y[a]!) * (x[c]! - x[a]!));
+    const side = (p: number, q: number): number => Math.hypot(x[q]! - x[p]!, y[q]! - y[p]!);
+    return twice < LEAST_ALTITUDE * Math.max(side(a, b), side(b, c), side(c, a));
+  };
+  const beside = (t: number): number[] => [0, 1, 2].map((k) => halfedges[t * 3 + k]!).map((e) => (e < 0 ? -1 : number[Math.floor(e / 3)]!));
+  const waiting = Array.from(number.keys()).filter((t) => number[t]! >= 0);
+  while (waiting.length > 0) {
+    const t = waiting.pop()!;
+    if (number[t]! < 0 || !beside(t).includes(-1) || !flat(t)) continue;
+    waiting.push(...beside(t).filter((other) => other >= 0));
+    number[t] = -1;
+  }
 }
 
 /** For each point of a mesh the points that it is joined with: those of point i are `list[start[i]]` to `list[start[i + 1] − 1]`. */

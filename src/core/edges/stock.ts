@@ -18,18 +18,22 @@ export type StockPlan = {
 export const SHORTEST_REST = 300;
 /** So many steps a search takes before it lets its answer stand unproven. */
 const MOST_STEPS = 300_000;
-const SAME = 1e-6;
+
+/** Lengths are compared and added as whole thousandths of a millimetre, as they are written. */
+const thousandths = (mm: number): number => Math.round(mm * 1000);
 
 /** Parts a run that is longer than the longest stock length into whole ones and a rest; a rest too short takes what it lacks from the last whole one. */
 export function partedRun(run: number, longest: number): number[] {
-  if (run <= longest + SAME) return [run];
-  const whole = Math.floor(run / longest + 1e-9);
-  const rest = run - whole * longest;
+  const [all, most] = [thousandths(run), thousandths(longest)];
+  if (all <= most) return [all / 1000];
+  const whole = Math.floor(all / most);
+  const rest = all - whole * most;
   const parts = Array.from({ length: whole }, () => longest);
-  if (rest <= SAME) return parts;
-  const lacks = Math.max(0, Math.min(SHORTEST_REST - rest, longest - SHORTEST_REST));
-  parts[whole - 1] = longest - lacks;
-  return [...parts, rest + lacks];
+  if (rest === 0) return parts;
+  const least = thousandths(SHORTEST_REST);
+  const lacks = Math.max(0, Math.min(least - rest, most - least));
+  parts[whole - 1] = (most - lacks) / 1000;
+  return [...parts, (rest + lacks) / 1000];
 }
 
 /**
@@ -41,15 +45,15 @@ export function partedRun(run: number, longest: number): number[] {
  */
 export function cutFromStock(pieces: readonly Piece[], lengths: readonly number[], kerf: number): StockPlan {
   if (pieces.length === 0) return { stock: [], proven: true };
-  const sold = [...new Set(lengths)].sort((a, b) => a - b);
+  const sold = [...new Set(lengths.map(thousandths))].sort((a, b) => a - b);
   // with a kerf added to every piece and to every stock length, a stock length holds what it holds
-  const caps = sold.map((l) => l + kerf);
-  const sorted = [...pieces].sort((a, b) => b.length - a.length);
-  const sizes = sorted.map((p) => p.length + kerf);
+  const lost = thousandths(kerf);
+  const caps = sold.map((l) => l + lost);
+  const sizes = pieces.map((p) => thousandths(p.length) + lost).sort((a, b) => b - a);
   const search = searcher(sizes, caps);
   let best: readonly Bin[] = closelyPacked(sizes, caps);
   let proven = true;
-  const volume = sorted.reduce((sum, p) => sum + p.length + kerf, 0);
+  const volume = sizes.reduce((sum, size) => sum + size, 0);
   // fewer of the longest
   for (let many = search.leastBins; many < best.length; many++) {
     const found = search.within(many, many * caps.at(-1)! - volume);
@@ -64,17 +68,18 @@ export function cutFromStock(pieces: readonly Piece[], lengths: readonly number[
   for (;;) {
     const total = best.reduce((sum, b) => sum + b.cap, 0);
     const found = step === 0 ? { bins: null, done: true } : search.within(best.length, total - step - volume);
-    if (!found.bins) return { stock: named(best, sorted, sold, caps), proven: proven && found.done };
+    if (!found.bins) return { stock: named(best, pieces, lost), proven: proven && found.done };
     best = found.bins;
   }
 }
 
-/** The greatest step of which all differences between lengths are made, mm; 0 where there is one length. */
+/** The greatest step of which all differences between lengths are made, 0 where there is one length: whole numbers in and out. */
 export function commonStep(sold: readonly number[]): number {
   const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));
-  return sold.reduce((step, l) => divisor(step, Math.round((l - sold[0]!) * 1000)), 0) / 1000;
+  return sold.reduce((step, l) => divisor(step, l - sold[0]!), 0);
 }
 
+/** A stock length with a kerf, and the pieces in it, each with a kerf: thousandths. */
 type Bin = { readonly cap: number; readonly sizes: readonly number[] };
 
 /** Best fit, longest first, and each stock length then as short as it can be. */
@@ -83,25 +88,25 @@ function closelyPacked(sizes: readonly number[], caps: readonly number[]): Bin[]
   const bins: { left: number; sizes: number[] }[] = [];
   for (const size of sizes) {
     let home: (typeof bins)[number] | null = null;
-    for (const bin of bins) if (bin.left >= size - SAME && (!home || bin.left < home.left)) home = bin;
+    for (const bin of bins) if (bin.left >= size && (!home || bin.left < home.left)) home = bin;
     if (!home) bins.push((home = { left: longest, sizes: [] }));
     home.left -= size;
     home.sizes.push(size);
   }
-  return bins.map(({ left, sizes: own }) => ({ cap: caps.find((c) => c >= longest - left - SAME)!, sizes: own }));
+  return bins.map(({ left, sizes: own }) => ({ cap: caps.find((c) => c >= longest - left)!, sizes: own }));
 }
 
 /** Searches for packings in so many bins whose waste is within a bound. */
 function searcher(sizes: readonly number[], caps: readonly number[]) {
   // pieces of one length are one kind
-  const kinds = [...new Set(sizes.map((s) => Math.round(s * 1e4)))].sort((a, b) => b - a).map((k) => k / 1e4);
-  const wanted = kinds.map((k) => sizes.filter((s) => Math.abs(s - k) < 1e-4).length);
+  const kinds = [...new Set(sizes)].sort((a, b) => b - a);
+  const wanted = kinds.map((k) => sizes.filter((s) => s === k).length);
   const longest = caps.at(-1)!;
   const total = kinds.reduce((sum, k, i) => sum + k * wanted[i]!, 0);
   return { leastBins: leastBins(kinds, wanted, longest), within };
 
   function within(bins: number, slack: number): { readonly bins: readonly Bin[] | null; readonly done: boolean } {
-    if (slack < -SAME) return { bins: null, done: true };
+    if (slack < 0) return { bins: null, done: true };
     const left = [...wanted];
     const chosen: Bin[] = [];
     /** states that failed, with the most slack that they failed with */
@@ -113,23 +118,23 @@ function searcher(sizes: readonly number[], caps: readonly number[]) {
     /** pieces of which no two share a stock length */
     function larger(counts: readonly number[]): number {
       let many = 0;
-      for (let i = 0; i < kinds.length && kinds[i]! * 2 > longest + SAME; i++) many += counts[i]!;
+      for (let i = 0; i < kinds.length && kinds[i]! * 2 > longest; i++) many += counts[i]!;
       return many;
     }
 
     function complete(more: number, spare: number, volume: number): boolean {
       const first = left.findIndex((n) => n > 0);
       if (first < 0) return true;
-      if (more === 0 || volume > more * longest + SAME || larger(left) > more) return false;
+      if (more === 0 || volume > more * longest || larger(left) > more) return false;
       const key = `${more} ${left.join()}`;
-      if ((failed.get(key) ?? -1) >= spare - SAME) return false;
+      if ((failed.get(key) ?? -1) >= spare) return false;
       left[first]!--;
       const size = kinds[first]!;
       for (let c = 0; c < caps.length; c++) {
         const room = caps[c]! - size;
-        if (room < -SAME) continue;
+        if (room < 0) continue;
         // what a shorter length would hold is not cut from this one
-        const enough = Math.max(room - spare, c === 0 ? -Infinity : caps[c - 1]! - size + SAME);
+        const enough = Math.max(room - spare, c === 0 ? -Infinity : caps[c - 1]! - size + 1);
         if (fill(first, room, enough, [size], caps[c]!, more, spare, volume - size)) return true;
         if (steps > MOST_STEPS) break;
       }
@@ -151,10 +156,10 @@ function searcher(sizes: readonly number[], caps: readonly number[]) {
     ): boolean {
       if (++steps > MOST_STEPS) return false;
       let k = kind;
-      while (k < kinds.length && (left[k] === 0 || kinds[k]! > room + SAME)) k++;
+      while (k < kinds.length && (left[k] === 0 || kinds[k]! > room)) k++;
       if (k === kinds.length) {
         const used = cap - room;
-        if (used - own[0]! < enough - SAME || (left.some((n, i) => n > 0 && kinds[i]! <= room + SAME))) return false; // prettier-ignore
+        if (used - own[0]! < enough || left.some((n, i) => n > 0 && kinds[i]! <= room)) return false;
         chosen.push({ cap, sizes: [...own] });
         if (complete(more - 1, spare - room, volume)) return true;
         chosen.pop();
@@ -163,9 +168,9 @@ function searcher(sizes: readonly number[], caps: readonly number[]) {
       // with all that is left it cannot come near enough
       let rest = 0;
       for (let i = k; i < kinds.length; i++) rest += left[i]! * kinds[i]!;
-      if (cap - room - own[0]! + rest < enough - SAME) return false;
+      if (cap - room - own[0]! + rest < enough) return false;
       const size = kinds[k]!;
-      const most = Math.min(left[k]!, Math.floor((room + SAME) / size));
+      const most = Math.min(left[k]!, Math.floor(room / size));
       for (let many = most; many >= 0; many--) {
         left[k]! -= many;
         for (let i = 0; i < many; i++) own.push(size);
@@ -192,30 +197,21 @@ function leastBins(kinds: readonly number[], counts: readonly number[], cap: num
     kinds.forEach((k, i) => {
       const n = counts[i]!;
       if (n === 0) return;
-      if (k > cap - threshold + SAME) alone += n;
-      else if (k > cap / 2 + SAME) {
+      if (k > cap - threshold) alone += n;
+      else if (k > cap / 2) {
         large += n;
         largeSize += n * k;
-      } else if (k >= threshold - SAME) small += n * k;
+      } else if (k >= threshold) small += n * k;
     });
     const beside = large * cap - largeSize;
-    best = Math.max(best, alone + large + Math.max(0, Math.ceil((small - beside) / cap - 1e-9)));
+    best = Math.max(best, alone + large + Math.max(0, Math.ceil((small - beside) / cap)));
   }
   return best;
 }
 
-/** Gives pieces of each size back their names, and stock lengths theirs. */
-function named(bins: readonly Bin[], pieces: readonly Piece[], sold: readonly number[], caps: readonly number[]): Stock[] {
-  const kerf = caps[0]! - sold[0]!;
-  const waiting = [...pieces];
-  return bins.map(({ cap, sizes }) => ({
-    length: sold[caps.indexOf(cap)]!,
-    pieces: sizes.map(
-      (size) =>
-        waiting.splice(
-          waiting.findIndex((p) => Math.abs(p.length + kerf - size) < 2e-4),
-          1,
-        )[0]!,
-    ),
-  }));
+/** Gives pieces of each size back their names, and all of it back in mm. */
+function named(bins: readonly Bin[], pieces: readonly Piece[], kerf: number): Stock[] {
+  const waiting = pieces.map((piece) => ({ piece, size: thousandths(piece.length) + kerf }));
+  const take = (size: number): Piece => waiting.splice(waiting.findIndex((w) => w.size === size), 1)[0]!.piece; // prettier-ignore
+  return bins.map(({ cap, sizes }) => ({ length: (cap - kerf) / 1000, pieces: sizes.map(take) }));
 }
