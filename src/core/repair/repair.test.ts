@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { happenings } from '../../../bench/happenings';
 import { houses } from '../../../bench/houses';
-import { liftedBySearch } from '../../../test/lifted';
+import { acrossBySearch, liftedBySearch } from '../../../test/lifted';
 import { allLaid, planned, siteAfter, value } from '../../../test/sites';
 import { boxOf } from '../geometry';
 import { newJob, type Job } from '../given';
@@ -86,6 +86,66 @@ test('in the middle of a long run nothing can be slid, and the gap that counts i
   expect(run.length).toBeGreaterThan(6);
   expect(route(repaired(hall, all, `f1/${run[3]!.id}`), 'slide')).toMatchObject({ possible: false, slide: { has: 0 } });
   expect(route(repaired(hall, all, `f1/${run[1]!.id}`), 'slide').possible).toBe(true);
+});
+
+const outlineStands = (job: Job) =>
+  [...job.spaces, ...(job.obstacles ?? [])].flatMap(({ outline }) =>
+    outline.map((a, i) => [a, outline[(i + 1) % outline.length]!] as const),
+  );
+
+test('a slide knocks the rows on one side into their gap: what is counted and how far it goes is what trying every millimetre finds', () => {
+  const pipe = { id: 'p', kind: 'pipe' as const, outline: [[1700, 1090], [1760, 1090], [1760, 1150], [1700, 1150]] as [number, number][] }; // prettier-ignore
+  const island = { id: 'i', kind: 'island' as const, outline: [[800, 700], [2300, 720], [2300, 1500], [800, 1500]] as [number, number][] }; // prettier-ignore
+  const skew = [
+    {
+      ...room.spaces[0]!,
+      outline: [
+        [0, 0],
+        [3600, 90],
+        [3500, 2300],
+        [-60, 2400],
+      ] as [number, number][],
+    },
+  ];
+  const jobs = [
+    room,
+    { ...room, obstacles: [pipe] },
+    { ...room, obstacles: [island] },
+    { ...room, spaces: skew },
+    { ...room, spaces: skew, layout: { ...room.layout, direction: 33 } },
+  ];
+  for (const job of jobs.map((j) => flat(j, { lockReach: 4 }))) {
+    const made = planned(job);
+    const all = siteAfter(job, made, allLaid(made));
+    const [own] = asItLies(made, all);
+    for (const { id } of own!.pieces) {
+      const { slide, rows, pieces, possible } = route(repaired(job, all, `f1/${id}`), 'slide');
+      const [first, last] = (['first', 'last'] as const).map((side) => {
+        const by = acrossBySearch(own!, id, side, outlineStands(job));
+        return { side, ...by, ok: by.pieces === 0 || by.has >= 4 };
+      }) as [ReturnType<typeof acrossBySearch> & { side: string; ok: boolean }, ReturnType<typeof acrossBySearch> & { side: string; ok: boolean }]; // prettier-ignore
+      const wanted = first.ok !== last.ok ? (first.ok ? first : last) : last.pieces < first.pieces ? last : first;
+      expect([id, slide!.across.side, rows, pieces]).toEqual([id, wanted.side, wanted.rows, wanted.pieces]);
+      expect(slide!.across.needs).toBe(wanted.pieces === 0 ? 0 : 4);
+      if (wanted.pieces > 0) expect([id, Math.abs(slide!.across.has - wanted.has) < 0.1]).toEqual([id, true]);
+      else expect(slide!.across.has).toBe(0);
+      expect(possible).toBe(slide!.has >= 4 && wanted.ok);
+    }
+  }
+});
+
+test('what an end only touches with its tip does not stand before it', () => {
+  // pushed square to a wall, the tips of slanted ends touch that wall; along the row there is as much as there was
+  const turnedRoom = flat({ ...room, layout: { ...room.layout, direction: 30 } }, { limits: { ...room.product.limits, gap: 5 }, lockReach: 4 }); // prettier-ignore
+  const made = planned(turnedRoom);
+  const outline = turnedRoom.spaces[0]!.outline;
+  const low = Math.max(...outline.map((p) => p[1]));
+  const wall = { what: 'wall', space: turnedRoom.spaces[0]!.id, outline: outline.map(([x, y]) => [x, y === low ? y - 5 : y]) };
+  const all = siteAfter(turnedRoom, made, [...allLaid(made), wall]);
+  const has = asItLies(made, all)[0]!.pieces.map((p) => route(repaired(turnedRoom, all, `f1/${p.id}`), 'slide').slide!.has);
+  const touching = has.filter((h) => Math.abs(h - 5 / Math.cos(Math.PI / 6)) < 0.01 || Math.abs(h - 10) < 0.01);
+  expect(touching.length).toBe(has.filter((h) => h > 0).length);
+  expect(touching.length).toBeGreaterThan(has.length / 2);
 });
 
 test('a wall that was found elsewhere, and a floor that was pushed, change the gap that a slide has', () => {

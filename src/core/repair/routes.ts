@@ -7,9 +7,9 @@ import { bad, good, type Job, type PlanFloor, type Result } from '../given';
 import { asItLies, pieceKey, withWalls, type Site } from '../lay';
 import { wallLetter } from '../survey';
 import { comesOff, wallAt, type ComesOff, type WallAt } from './beside';
-import { gapAt, standingAround } from './gaps';
+import { gapAcross, gapAt, standingAround } from './gaps';
 import { neededFor, type Needed } from './needed';
-import { liftedWith, runsThatLie, type LaidRun, type Side } from './runs';
+import { besideThem, liftedWith, runsThatLie, type LaidRun, type Side } from './runs';
 import { inlayWords, liftWords, slideWords } from './words';
 
 export type Way = 'lift' | 'slide' | 'inlay';
@@ -19,13 +19,13 @@ export type Route = {
   readonly way: Way;
   readonly possible: boolean;
   readonly why: string;
-  /** rows and pieces that are lifted */
+  /** rows and pieces that are lifted; of a slide those that are knocked across, its own row apart */
   readonly rows: number;
   readonly pieces: number;
   /** of a lift: the wall where it begins, and on which side of the floor that is; else null */
   readonly from: { readonly side: Side; readonly space: string | null; readonly wall: number | null } | null;
-  /** of a slide: the gap that the lock needs and the one that is there, mm; else null */
-  readonly slide: { readonly needs: number; readonly has: number } | null;
+  /** of a slide: the gaps that the lock needs and those that are there, along the row and across on one side, mm; else null */
+  readonly slide: SlideGaps | null;
   readonly minutes: number | null;
   /** what is taken along, in the order in which it is needed */
   readonly tools: readonly string[];
@@ -35,13 +35,32 @@ export type Route = {
   readonly lifted: readonly string[];
 };
 
+export type SlideGaps = {
+  readonly needs: number;
+  readonly has: number;
+  readonly across: { readonly needs: number; readonly has: number; readonly side: Side };
+};
+
 export type RepairReport = { readonly damaged: readonly string[]; readonly needed: readonly Needed[]; readonly routes: readonly Route[] };
 
 /** How far a knocked lock has to be driven apart, mm, where the product says nothing: a preset. */
 export const LOCK_REACH = 6;
 
 /** Minutes of one person, presets: what each way takes besides drying and driving. */
-const MINUTES = { begin: 15, trim: 6, profile: 10, out: 1, back: 2, glued: 12, cut: 8, shaped: 10, inlay: 60, slide: 30, between: 5 };
+const MINUTES = {
+  begin: 15,
+  trim: 6,
+  profile: 10,
+  out: 1,
+  back: 2,
+  glued: 12,
+  cut: 8,
+  shaped: 10,
+  inlay: 60,
+  slide: 30,
+  between: 5,
+  knocked: 1,
+};
 
 /** What is damaged on one floor as it lies. */
 type Damage = {
@@ -107,28 +126,57 @@ function nearEnds(
   });
 }
 
+/** The runs on one side of what is damaged, which have to be knocked across, and how far they can be. */
+type Across = { readonly side: Side; readonly runs: readonly LaidRun[]; readonly needs: number; readonly has: number };
+
+/** The side to which less has to be knocked, of those that have the gap for it; where neither has, of both. */
+function acrossFrom(damage: Damage, reach: number): Across {
+  const standing = standingAround(damage.floor, damage.obstacles, damage.frame);
+  const [first, last] = (['first', 'last'] as const).map((side): Across => {
+    const runs = besideThem(damage.hurt, damage.pieces, side);
+    const pieces = runs.flatMap((r) => r.pieces);
+    if (pieces.length === 0) return { side, runs, needs: 0, has: 0 };
+    return { side, runs, needs: reach, has: finite(gapAcross(pieces, side, standing)) };
+  }) as [Across, Across];
+  const has = (one: Across): boolean => one.has >= one.needs;
+  if (has(first) !== has(last)) return has(first) ? first : last;
+  return countOf(last.runs) < countOf(first.runs) ? last : first;
+}
+
+const countOf = (runs: readonly LaidRun[]): number => runs.reduce((sum, r) => sum + r.pieces.length, 0);
+const finite = (mm: number): number => (Number.isFinite(mm) ? round3(mm) : 0);
+
 function slide(damage: Damage): Route {
   const { product } = damage.floor;
   const needs = product.lockReach ?? LOCK_REACH;
   const ends = damage.pieces.map((piece) => nearEnds(damage, piece));
   const best = ends.map((own) => own.reduce<(typeof own)[number] | null>((a, b) => (a && a.gap >= b.gap ? a : b), null));
-  const has = round3(Math.min(...best.map((b) => b?.gap ?? 0)));
+  const has = finite(Math.min(...best.map((b) => b?.gap ?? 0)));
+  const across = acrossFrom(damage, needs);
   const isFlat = product.lock === 'tap';
   const isNear = best.every((b) => b !== null);
-  const possible = isFlat && isNear && has >= needs;
+  const possible = isFlat && isNear && has >= needs && across.has >= across.needs;
   const between = best.reduce((sum, b) => sum + (b?.between ?? 0), 0);
-  const off = comesOff(damage.floor, damage.frame, damage.hurt);
-  const minutes = MINUTES.slide * damage.pieces.length + MINUTES.between * between + 2 * MINUTES.trim + cutting(damage);
+  const off = comesOff(damage.floor, damage.frame, [...damage.hurt, ...across.runs]);
+  const knocked = countOf(across.runs);
+  const rows = new Set(across.runs.map((r) => r.row)).size;
+  const wall = across.runs.length > 0 ? wallAt(damage.floor, damage.frame, across.runs, across.side) : null;
+  const minutes =
+    MINUTES.slide * damage.pieces.length +
+    MINUTES.between * between +
+    MINUTES.knocked * knocked +
+    MINUTES.trim * (2 + metres(off.trims)) +
+    cutting(damage);
   return {
     way: 'slide',
     possible,
-    rows: 0,
-    pieces: damage.pieces.length + between,
+    rows,
+    pieces: knocked,
     from: null,
-    slide: { needs, has: Number.isFinite(has) ? has : 0 },
+    slide: { needs, has, across: { needs: across.needs, has: across.has, side: across.side } },
     minutes: possible ? Math.round(minutes) : null,
-    lifted: damage.pieces.map((p) => `${damage.floor.id}/${p.piece.id}`),
-    ...slideWords({ isFlat, isNear, has, needs, ends: best.flatMap((b) => b ?? []), off, needed: damage.needed, nameOf: damage.nameOf, display: damage.display }), // prettier-ignore
+    lifted: [...damage.pieces, ...across.runs.flatMap((r) => r.pieces)].map((p) => `${damage.floor.id}/${p.piece.id}`),
+    ...slideWords({ isFlat, isNear, has, needs, ends: best.flatMap((b) => b ?? []), across: { ...across, rows, wall: wall && damage.nameOf(wall) }, off, needed: damage.needed, nameOf: damage.nameOf, display: damage.display }), // prettier-ignore
   };
 }
 

@@ -55,5 +55,15 @@ export function liftedWith(runs: readonly LaidRun[], side: Side): readonly LaidR
   return [...lifted];
 }
 
+/** The runs that have to be knocked aside to free some pieces on one side: all that hang on them there, never their own. */
+export function besideThem(runs: readonly LaidRun[], pieces: readonly LaidPiece[], side: Side): readonly LaidRun[] {
+  const own = runs.filter((r) => r.pieces.some((p) => pieces.includes(p)));
+  const next = own.flatMap((r) => r[side]).filter((r) => r.pieces.some((q) => pieces.some((p) => touches(p, q, side))));
+  return liftedWith(next, side).filter((r) => !own.includes(r));
+}
+
+const touches = (piece: LaidPiece, beside: LaidPiece, side: Side): boolean =>
+  side === 'last' ? isLocked(piece, beside) : isLocked(beside, piece);
+
 /** How far runs reach, in the row frame. */
 export const reachOf = (runs: readonly LaidRun[]) => boxOf(runs.flatMap((r) => r.pieces.flatMap((p) => p.shape[0]!)));

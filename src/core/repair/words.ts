@@ -103,21 +103,28 @@ export function slideWords(given: {
   has: number;
   needs: number;
   ends: readonly { readonly end: 'left' | 'right'; readonly between: number; readonly gap: number }[];
+  across: { readonly side: Side; readonly needs: number; readonly has: number; readonly rows: number; readonly wall: string | null };
   off: ComesOff;
   needed: readonly Needed[];
   nameOf: (wall: WallAt) => string;
   display: Display;
 }): Words {
-  const { isFlat, isNear, has, needs, ends, off, needed, nameOf, display } = given;
+  const { isFlat, isNear, has, needs, ends, across, off, needed, nameOf, display } = given;
   const mm = lengthIn(display);
+  const at = across.wall ?? (across.side === 'first' ? 'the side of row 1' : 'the side of the last row');
+  const isOff = has < needs || across.has < across.needs;
   const why = !isFlat
     ? 'Its ends are not knocked together flat: they cannot be slid apart.'
     : !isNear
       ? 'More than one piece lies between it and both ends of its run.'
       : has < needs
         ? `The gap at the end of its run is ${mm(has)}; its lock lets go after ${mm(needs)}.`
-        : `The gap at the end of its run is ${mm(has)}, and the lock needs ${mm(needs)}; no other row is touched.`;
-  if (!isFlat || !isNear || has < needs) return { why, tools: [], steps: [], cautions: [] };
+        : across.has < across.needs
+          ? `The gap at ${at} is ${mm(across.has)}; ${many(across.rows, 'row', 'rows')} would have to be knocked ${mm(needs)} that way.`
+          : across.rows === 0
+            ? `The gap at the end of its run is ${mm(has)}, and the lock needs ${mm(needs)}; no other row is moved.`
+            : `The lock needs ${mm(needs)}: the gap at the end of its run is ${mm(has)}, the one at ${at} ${mm(across.has)}; ${many(across.rows, 'row is', 'rows are')} knocked that way.`;
+  if (!isFlat || !isNear || isOff) return { why, tools: [], steps: [], cautions: [] };
   const outer = ends.map((e) => e.end).join(' and ');
   return {
     why,
@@ -125,12 +132,15 @@ export function slideWords(given: {
     steps: [
       ...trimSteps(off, nameOf),
       'Drill the corners of a strip down the middle of the damaged plank, saw along it to the depth of the plank, take the middle out, then its edges inwards.',
+      ...(across.rows > 0
+        ? [`Knock the ${many(across.rows, 'row', 'rows')} on that side towards ${at} with a block and pull bar, a little at a time along their length, ${mm(needs)} in all.`] // prettier-ignore
+        : []),
       ...(ends.some((e) => e.between > 0)
         ? [`Knock the piece at the ${outer} end into its gap with a block and pull bar, as far as the lock reaches (${mm(needs)}).`]
         : []),
       cutStep(needed, display),
-      'Drop the new piece in beside the row, knock its ends together flat, then everything back until the gap is what it was.',
-      'Spacer in at the end, trim back, spacer out.',
+      'Drop the new piece in, knock its ends together flat, then every row and piece back until both gaps are what they were.',
+      'Spacers in, trim back, spacers out.',
     ],
     cautions: [SAW, PRY, 'A knocked lock is driven with a block along its length; a single hard blow breaks the lip.'],
   };
