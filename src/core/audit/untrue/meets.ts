@@ -19,7 +19,8 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
   const tell = (p: Point, text: string) => say(floor.id, turned(frame, p), text);
   const buttJoints = new Set<string>();
   const rows = new Map(floor.rows.map((r) => [r.n, r]));
-  const byRow = grouped([...shapes].sort((a, b) => a.box.minX - b.box.minX), (s) => s.piece.row); // prettier-ignore
+  const byRow = grouped(shapes, (s) => s.piece.row);
+  for (const own of byRow.values()) own.sort((a, b) => a.box.minX - b.box.minX);
   /** A joint, seen from its left piece. */
   const endsMeet = (own: Shape, other: Shape, at: Point): void => {
     if (own.piece.butt && other.piece.butt) {
@@ -34,13 +35,20 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
       tell(at, `Piece ${own.piece.id} meets ${other.piece.id} without its right factory end.`);
     if (Math.abs(begin) > ALIKE) tell(at, `Piece ${other.piece.id} meets ${own.piece.id} without its left factory end.`);
   };
-  const ends = new Map([...byRow].map(([n, own]) => [n, reachedBy(own.map((s) => s.box.maxX))]));
-  for (const own of shapes) {
-    const row = rows.get(own.piece.row);
+  for (const [n, inRow] of byRow) {
+    const row = rows.get(n);
     if (!row) continue;
-    const inRow = byRow.get(row.n)!;
+    if (isLevel(inRow)) boxesMeet(inRow, endsMeet);
+    else shapesMeet(row, inRow);
+  }
+  /** Pieces of a row that are no plain boxes, or not all as high. */
+  function shapesMeet(row: PlanFloor['rows'][number], inRow: readonly Shape[]): void {
+    const ends = reachedBy(inRow.map((s) => s.box.maxX));
+    for (const own of inRow) shapeMeets(row, own, inRow, ends);
+  }
+  function shapeMeets(row: PlanFloor['rows'][number], own: Shape, inRow: readonly Shape[], ends: ReturnType<typeof reachedBy>): void {
     const others: Shape[] = [];
-    for (let k = firstFrom(ends.get(row.n)!, own.box.minX - 1); k < inRow.length && inRow[k]!.box.minX < own.box.maxX + 1; k++)
+    for (let k = firstFrom(ends, own.box.minX - 1); k < inRow.length && inRow[k]!.box.minX < own.box.maxX + 1; k++)
       if (inRow[k] !== own && inRow[k]!.box.maxX > own.box.minX - 1) others.push(inRow[k]!);
     // boxes that are as high as each other meet by their ends alone
     const isHigh = ({ plain, box }: Shape) =>
@@ -50,7 +58,7 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
       for (const other of others)
         if (other.box.minX <= maxX + BESIDE && maxX + BESIDE < other.box.maxX && !(own.piece.laid && other.piece.laid))
           endsMeet(own, other, [maxX, (minY + maxY) / 2]);
-      continue;
+      return;
     }
     const said = new Set<string>();
     for (const { at, beside, side } of edgesOf(own, row)) {
@@ -69,6 +77,23 @@ export function meets(plan: Pick<Plan, 'planks'>, floor: PlanFloor, shapes: read
   for (const row of floor.rows) {
     const next = floor.rows.find((r) => r !== row && Math.abs(r.from - row.to) < ALIKE);
     if (next) edgesLock(byRow, row.n, next.n, row.to, tell, (n) => planks.get(n)?.width ?? 0);
+  }
+}
+
+/** Whether all pieces of a row are plain boxes as high as each other, as most are: then they meet by their ends alone. */
+const isLevel = ([first, ...others]: readonly Shape[]): boolean =>
+  first!.plain &&
+  others.every(({ plain, box }) => plain && Math.abs(box.minY - first!.box.minY) < ALIKE && Math.abs(box.maxY - first!.box.maxY) < ALIKE);
+
+/** @param inRow plain boxes as high as each other, from left to right */
+function boxesMeet(inRow: readonly Shape[], meet: (own: Shape, other: Shape, at: Point) => void): void {
+  for (let i = 0; i < inRow.length; i++) {
+    const own = inRow[i]!;
+    const { maxX, minY, maxY } = own.box;
+    for (let k = i + 1; k < inRow.length && inRow[k]!.box.minX <= maxX + BESIDE; k++) {
+      const other = inRow[k]!;
+      if (maxX + BESIDE < other.box.maxX && !(own.piece.laid && other.piece.laid)) meet(own, other, [maxX, (minY + maxY) / 2]);
+    }
   }
 }
 
@@ -94,6 +119,9 @@ function edgesOf({ shape }: Shape, row: { readonly from: number; readonly to: nu
   );
 }
 
+/** A stretch of a piece's long edge. */
+type Edge = Pick<Shape, 'box' | 'piece'> & { readonly from: number; readonly to: number };
+
 /** Where two rows meet, both pieces come to their shared edge with the plank's own. */
 function edgesLock(
   byRow: ReadonlyMap<number, readonly Shape[]>,
@@ -103,13 +131,15 @@ function edgesLock(
   tell: (p: Point, text: string) => void,
   widthOf: (plank: number) => number,
 ): void {
-  const spans = (n: number, at: number) =>
-    (byRow.get(n) ?? [])
-      .filter((s) => s.box.minY < at && s.box.maxY > at)
-      .flatMap(({ shape, box, piece, plain }) =>
-        (plain ? [[box.minX, box.maxX] as const] : spansAt([shape], 1, at, 1)).map(([from, to]) => ({ from, to, box, piece })),
-      )
-      .sort((a, b) => a.from - b.from);
+  const spans = (n: number, at: number): Edge[] => {
+    const edges: Edge[] = [];
+    for (const { shape, box, piece, plain } of byRow.get(n) ?? []) {
+      if (box.minY >= at || box.maxY <= at) continue;
+      if (plain) edges.push({ from: box.minX, to: box.maxX, box, piece });
+      else for (const [from, to] of spansAt([shape], 1, at, 1)) edges.push({ from, to, box, piece });
+    }
+    return edges.sort((a, b) => a.from - b.from);
+  };
   const lower = spans(next, w + 0.05);
   let first = 0;
   for (const upper of spans(row, w - 0.05)) {

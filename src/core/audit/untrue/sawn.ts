@@ -1,5 +1,5 @@
-import { frameOf, type Point } from '../../geometry';
-import type { Plan, PlanFloor, Product } from '../../given';
+import { frameOf, type Point, type Ring } from '../../geometry';
+import type { Plan, PlanFloor, Plank, Product } from '../../given';
 import { comesApart, type Sawn } from '../../wood';
 import { ALIKE, middleOf, type Say, type Shape } from './shapes';
 
@@ -11,65 +11,77 @@ export type Laid = { readonly floor: PlanFloor; readonly shapes: readonly Shape[
  * by straight cuts; every plank is of a size of the product, and serves.
  */
 export function sawnTruly(plan: Plan, floors: readonly Laid[], kerf: number, say: Say): void {
-  const planks = new Map(plan.planks.map((p) => [p.n, p]));
+  const opened = new Map<number, Opened>();
+  for (const plank of plan.planks) {
+    if (opened.has(plank.n)) say(null, null, `Plank ${plank.n} is listed twice.`);
+    opened.set(plank.n, { plank, uses: [], lies: false });
+  }
   const severalProducts = new Set(floors.map((f) => f.product.name)).size > 1;
-  const uses = new Map<number, { sawn: Sawn; floor: PlanFloor; shape: Shape }[]>();
-  for (const { floor, shapes, product } of floors) {
-    const frame = frameOf(floor.direction);
-    const rows = new Map(floor.rows.map((r) => [r.n, r]));
-    for (const s of shapes) {
-      const { piece, shape, box, plain } = s;
-      const tell = (text: string) => say(floor.id, middleOf(frame, s), `Piece ${piece.id} ${text}`);
-      const plank = planks.get(piece.plank);
-      if (!plank) {
-        tell(`is cut from plank ${piece.plank}, which is not listed.`);
-        continue;
-      }
+  for (const laid of floors) {
+    const rows = new Map(laid.floor.rows.map((r) => [r.n, r]));
+    for (const shape of laid.shapes) {
+      const { piece } = shape;
+      const own = opened.get(piece.plank);
+      const tell = (text: string) => say(laid.floor.id, placeOf({ laid, shape }), `Piece ${piece.id} ${text}`);
+      if (!own) tell(`is cut from plank ${piece.plank}, which is not listed.`);
       // what lies is as it was cut
-      if (piece.laid) continue;
-      const { cut } = piece;
-      const isSize = product.planks.some((p) => Math.abs(p.length - plank.length) < ALIKE && Math.abs(p.width - plank.width) < ALIKE);
-      if (!isSize) tell(`is of plank ${plank.n}, ${plank.length} × ${plank.width}, a size that its product does not have.`);
-      if (severalProducts && plank.product !== product.name) tell(`is of plank ${plank.n}, which is not of this floor’s product.`);
-      if (cut.from < -ALIKE || cut.to > plank.length + ALIKE || cut.low < -ALIKE || cut.high > plank.width + ALIKE)
-        tell(`reaches out of plank ${plank.n}.`);
-      const row = rows.get(piece.row);
-      if (row && Math.abs(row.width - plank.width) > ALIKE) tell(`is of plank ${plank.n}, which is not as wide as row ${row.n}.`);
-      if (Math.abs(box.maxX - box.minX - (cut.to - cut.from)) > ALIKE || Math.abs(box.maxY - box.minY - (cut.high - cut.low)) > ALIKE)
-        tell('is not as large as its cut.');
-      const slanted =
-        !plain &&
-        shape[0]!.some(([u, w], i) => {
-          const [v, x] = shape[0]![(i + 1) % shape[0]!.length]!;
-          return Math.abs(u - v) > ALIKE && Math.abs(w - x) > ALIKE;
-        });
-      const ring = slanted ? shape[0]!.map(([u, w]): Point => [u - box.minX, w - box.minY]) : undefined;
-      const before = uses.get(plank.n);
-      const use = { sawn: { box: cut, ring }, floor, shape: s };
-      if (before) before.push(use);
-      else uses.set(plank.n, [use]);
+      else if (piece.laid) own.lies = true;
+      else {
+        wrongIn(shape, own.plank, rows.get(piece.row), laid.product, severalProducts).forEach(tell);
+        own.uses.push({ laid, shape });
+      }
     }
   }
-  const lies = new Set<number>();
-  for (const { floor } of floors) for (const p of floor.pieces) if (p.laid) lies.add(p.plank);
-  const numbers = new Set<number>();
-  for (const { n } of plan.planks) {
-    if (numbers.has(n)) say(null, null, `Plank ${n} is listed twice.`);
-    numbers.add(n);
-    const own = uses.get(n);
-    if (!own && !lies.has(n)) say(null, null, `Plank ${n} is opened and gives no piece.`);
-    else if (
-      own &&
-      own.length > 1 &&
-      !comesApart(
-        own.map((o) => o.sawn),
-        kerf - ALIKE / 2,
-      )
-    )
-      say(
-        own[0]!.floor.id,
-        middleOf(frameOf(own[0]!.floor.direction), own[0]!.shape),
-        `The pieces of plank ${n} do not come apart by straight cuts a kerf wide.`,
-      );
+  for (const { plank, uses, lies } of opened.values()) {
+    if (uses.length === 0 && !lies) say(null, null, `Plank ${plank.n} is opened and gives no piece.`);
+    else if (uses.length > 1 && !comesApart(uses.map(sawnOf), kerf - ALIKE / 2))
+      say(uses[0]!.laid.floor.id, placeOf(uses[0]!), `The pieces of plank ${plank.n} do not come apart by straight cuts a kerf wide.`);
   }
+}
+
+/** A plank that a plan lists, and what is sawn from it or lies of it. */
+type Opened = { readonly plank: Plank; readonly uses: Use[]; lies: boolean };
+
+/** A piece that is sawn from a plank. */
+type Use = { readonly laid: Laid; readonly shape: Shape };
+
+const placeOf = ({ laid, shape }: Use): Point => middleOf(frameOf(laid.floor.direction), shape);
+
+const NOTHING_WRONG: readonly string[] = [];
+
+/** What is untrue of a piece on its plank. */
+function wrongIn(
+  { piece, box }: Shape,
+  plank: Plank,
+  row: PlanFloor['rows'][number] | undefined,
+  product: Product,
+  severalProducts: boolean,
+): readonly string[] {
+  const { cut } = piece;
+  const isSize = product.planks.some((p) => Math.abs(p.length - plank.length) < ALIKE && Math.abs(p.width - plank.width) < ALIKE);
+  const isOthers = severalProducts && plank.product !== product.name;
+  const isBeyond = cut.from < -ALIKE || cut.to > plank.length + ALIKE || cut.low < -ALIKE || cut.high > plank.width + ALIKE;
+  const isUnlikeRow = row !== undefined && Math.abs(row.width - plank.width) > ALIKE;
+  const isUnlikeCut =
+    Math.abs(box.maxX - box.minX - (cut.to - cut.from)) > ALIKE || Math.abs(box.maxY - box.minY - (cut.high - cut.low)) > ALIKE;
+  if (isSize && !isOthers && !isBeyond && !isUnlikeRow && !isUnlikeCut) return NOTHING_WRONG;
+  return [
+    ...(isSize ? [] : [`is of plank ${plank.n}, ${plank.length} × ${plank.width}, a size that its product does not have.`]),
+    ...(isOthers ? [`is of plank ${plank.n}, which is not of this floor’s product.`] : []),
+    ...(isBeyond ? [`reaches out of plank ${plank.n}.`] : []),
+    ...(isUnlikeRow ? [`is of plank ${plank.n}, which is not as wide as row ${row.n}.`] : []),
+    ...(isUnlikeCut ? ['is not as large as its cut.'] : []),
+  ];
+}
+
+/** A piece as it is sawn: its box on the plank, and its corners in that where a side of it leans. */
+function sawnOf({ shape: { piece, shape, box, plain } }: Use): Sawn {
+  const [ring] = shape as [Ring];
+  const leans =
+    !plain &&
+    ring.some(([u, w], i) => {
+      const [v, x] = ring[(i + 1) % ring.length]!;
+      return Math.abs(u - v) > ALIKE && Math.abs(w - x) > ALIKE;
+    });
+  return { box: piece.cut, ring: leans ? ring.map(([u, w]): Point => [u - box.minX, w - box.minY]) : undefined };
 }

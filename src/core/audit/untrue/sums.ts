@@ -14,7 +14,8 @@ export function sumsUp(
     if (Math.abs(said - is) > by) say(null, null, `totals.${what} is ${said} and should be ${Number(is.toFixed(3))}.`);
   };
   const products = [...new Map(floors.map((f) => [f.product.name, f.product])).values()];
-  const own = (product: Product): readonly Plank[] => plan.planks.filter((p) => products.length === 1 || p.product === product.name);
+  const own = (product: Product): readonly Plank[] =>
+    products.length === 1 ? plan.planks : plan.planks.filter((p) => p.product === product.name);
   const laid = floors.reduce((sum, f) => sum + f.laid.reduce((s, p) => s + polygonArea(p), 0), 0);
   const wood = plan.planks.reduce((sum, p) => sum + p.length * p.width, 0);
   differ('planks', totals.planks, plan.planks.length, 0);
