@@ -3,7 +3,7 @@ import { newJob, readLogText, type Job, type Plan } from '../src/core/given';
 import { groundOfSite, siteOf, withWalls, type Site } from '../src/core/lay';
 import { planJob } from '../src/core/plan';
 import { planFromHere } from '../src/core/replan';
-import { misused } from '../test/replans';
+import { misused, thrownAway } from '../test/replans';
 import { untruths } from '../test/truth';
 import { dayOnSite, eventsOf, happenings, KINDS, logText } from './happenings';
 import { houses } from './houses';
@@ -60,7 +60,7 @@ function wrongIn(job: Job, site: Site, plan: Plan): number {
 
 /** 2,000 days by chance in small rooms: the log replays, what lies stays, ways on are true. */
 export function measureDays(): void {
-  const sums = { days: 0, lines: 0, refused: 0, ways: 0, wrong: 0, unlike: 0 };
+  const sums = { days: 0, lines: 0, refused: 0, ways: 0, wrong: 0, unlike: 0, sawn: 0, thrown: 0, forced: 0 };
   for (let seed = 1; seed <= 2000; seed++) {
     const job: Job = { ...newJob('Chance', 'metric', 2600 + ((seed * 37) % 2400), 1800 + ((seed * 53) % 1400)), kerf: 3 };
     const made = planJob(job, { steps: 150 });
@@ -70,6 +70,10 @@ export function measureDays(): void {
       if (!ways.ok) return null;
       sums.ways++;
       sums.wrong += wrongIn(job, site, ways.value[0]!.plan);
+      const away = thrownAway(site, ways.value[0]!.plan);
+      sums.sawn += away.sawn;
+      sums.thrown += away.thrown;
+      sums.forced += away.forced;
       return ways.value[0]!.plan;
     });
     const read = must(readLogText(day.lines.map((l) => `${JSON.stringify(l)}\n`).join('')));

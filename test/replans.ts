@@ -2,6 +2,7 @@
  * What makes a plan for the rest of a floor true, beside what makes any plan true: what lies stays where it lies, wood that is gone is not
  * used, a sawn piece is used as it is or left alone, and numbers stay with their planks. Gives a sentence for everything that is not so.
  */
+import { polygonArea } from '@/core/geometry';
 import type { Job, Piece, Plan } from '@/core/given';
 import type { Site } from '@/core/lay';
 
@@ -42,6 +43,30 @@ export function misused(job: Pick<Job, 'kerf'>, site: Site, answer: Plan): strin
   for (const { n } of answer.planks) if (!used.has(n)) say(`plank ${n} is listed and not used`);
   return said;
 }
+
+/**
+ * Sawn pieces of an answer that nothing is cut from any more: how many there are, how many are thrown away, and how many of these have to be,
+ * for no piece that is still to be laid fits in them with the ends by which it locks. Plain boxes only are compared.
+ */
+export function thrownAway(site: Site, answer: Plan): { readonly sawn: number; readonly thrown: number; readonly forced: number } {
+  const sizes = new Map(answer.planks.map((p) => [p.n, p]));
+  const coming = answer.floors.flatMap((f) => f.pieces.filter((p) => p.laid !== true));
+  const thrown = site.parts.filter((part) => !coming.some((p) => p.plank === part.plank && inside(p.cut, part.cut)));
+  const fromSawn = (p: Piece) => site.parts.some((part) => part.plank === p.plank && inside(p.cut, part.cut));
+  const fits = (p: Piece, { cut, plank }: Site['parts'][number]): boolean => {
+    const [own, other] = [sizes.get(p.plank)!, site.begun.get(plank)!];
+    if (own.length !== other.length || own.width !== other.width) return false;
+    const held = (from: number, to: number, whole: number, a: number, b: number): boolean =>
+      to - from <= b - a + TOLERANCE && (from > TOLERANCE || a < TOLERANCE) && (to < whole - TOLERANCE || b > whole - TOLERANCE);
+    return held(p.cut.from, p.cut.to, own.length, cut.from, cut.to) && held(p.cut.low, p.cut.high, own.width, cut.low, cut.high);
+  };
+  const isPlain = (part: Site['parts'][number]) => part.shape.length === 1 && part.shape[0]!.length === 4 && isSquare(part.shape[0]!);
+  const needless = thrown.filter((part) => isPlain(part) && coming.some((p) => !fromSawn(p) && isBox(p) && fits(p, part)));
+  return { sawn: site.parts.length, thrown: thrown.length, forced: thrown.length - needless.length };
+}
+
+/** Whether a piece fills the box that it is cut from. */
+const isBox = ({ outline, cut }: Piece): boolean => Math.abs(polygonArea(outline) - (cut.to - cut.from) * (cut.high - cut.low)) < 1;
 
 const inside = (a: Cut, b: Cut): boolean =>
   a.from >= b.from - TOLERANCE && a.to <= b.to + TOLERANCE && a.low >= b.low - TOLERANCE && a.high <= b.high + TOLERANCE;

@@ -1,6 +1,5 @@
 /** What is to be said of a floor that partly lies, beyond what is said of every plan. */
 import {
-  boxOf,
   clipBand,
   difference,
   polygonArea,
@@ -17,18 +16,19 @@ import { formatLength } from '../units';
 import type { Finding, Job, Plank, Product } from '../given';
 import type { Site, Unbegun } from '../lay';
 import { boxesFor } from '../wood';
-import { isMoreThanRounded, isSeen, thickness, type FloorToLay } from './ground';
+import { isMoreThanRounded, isSeen, type FloorToLay } from './ground';
+import { placeOn, stretchesAlong, widthOf } from './strips';
 
-/** Where a floor lies in the end: what is to be laid, with what sticks out of it and without what stays bare. */
+/** Where a floor lies in the end: what is to be laid, with what sticks out of it and without what stays bare, both of them piece by piece. */
 export function laidArea(own: FloorToLay): { readonly laid: MultiPolygon; readonly beyond: MultiPolygon; readonly bare: MultiPolygon } {
   const { floor, frame } = own;
   const turnedBack = (multi: MultiPolygon): MultiPolygon => turnedMulti(frame, multi);
   const { pieces, beyond: parts } = sticksOut(own);
-  const beyond = turnedBack(joined(parts));
-  const bare = turnedBack(joined(own.bare));
+  const beyond = turnedBack(parts);
+  const bare = turnedBack(own.bare);
   if (beyond.length === 0 && bare.length === 0) return { laid: rounded(floor.laid), beyond, bare };
   const all = aligned([...turnedMulti(frame, floor.laid), ...pieces]);
-  const laid = difference(pieces.length > 0 ? turnedBack(union(all)) : floor.laid, bare);
+  const laid = difference(pieces.length > 0 ? turnedBack(union(all)) : floor.laid, joined(bare));
   return { laid: rounded(laid), beyond, bare };
 }
 
@@ -80,41 +80,30 @@ const LEAST_SEEN = 30;
 
 const rounded = (multi: MultiPolygon) => multi.map((polygon) => polygon.map((ring) => ring.map(roundPoint)));
 
-/** A place well inside a shape, or on its edge where it is thin. */
-function placeIn(polygon: Polygon): Point {
-  const ring = polygon[0]!;
-  const { minX, minY, maxX, maxY } = boxOf(ring);
-  const middle: Point = [(minX + maxX) / 2, (minY + maxY) / 2];
-  // the corner nearest to the middle lies on the shape, whatever its form
-  return ring.reduce((best, p) => (Math.hypot(p[0] - middle[0], p[1] - middle[1]) < Math.hypot(best[0] - middle[0], best[1] - middle[1]) ? p : best)); // prettier-ignore
-}
-
-/** Where what lies is nearer to a wall than its gap, or leaves floor bare. */
+/** Where what lies is nearer to a wall than its gap, or leaves floor bare: one finding for each stretch. */
 export function gapFindings({ display }: Pick<Job, 'display'>, own: FloorToLay, beyond: MultiPolygon, bare: MultiPolygon): Finding[] {
   const { floor } = own;
-  const one = (level: Finding['level'], p: Polygon, text: (wide: string) => string): Finding => ({
-    rule: 'gap',
-    level,
-    floor: floor.id,
-    at: roundPoint(placeIn(p)),
-    text: text(formatLength(thickness(p), display)),
-    measured: round3(thickness(p)),
-  });
+  const one = (level: Finding['level'], stretch: readonly Polygon[], text: (wide: string) => string): Finding => {
+    const wide = widthOf(stretch);
+    return {
+      rule: 'gap',
+      level,
+      floor: floor.id,
+      at: roundPoint(placeOn(stretch)),
+      text: text(formatLength(wide, display)),
+      measured: round3(wide),
+    };
+  };
   const { gap } = floor.product.limits;
+  const near = formatLength(gap, display);
   return [
-    ...beyond
-      .filter(isSeen)
-      .map((p) =>
-        one(
-          'must',
-          p,
-          (wide) =>
-            `What lies is ${wide} too near to what stands there, for a gap of ${formatLength(gap, display)}. Trim it, or take a row up.`,
-        ),
-      ),
-    ...bare
-      .filter(isSeen)
-      .map((p) => one('should', p, (wide) => `What lies leaves ${wide} more than the gap bare. See that the trim covers it.`)),
+    ...stretchesAlong(beyond.filter(isSeen)).map(
+      (stretch) =>
+      one('must', stretch, (wide) => `What lies is ${wide} too near to what stands there, for a gap of ${near}. Trim it, or take a row up.`), // prettier-ignore
+    ),
+    ...stretchesAlong(bare.filter(isSeen)).map((stretch) =>
+      one('should', stretch, (wide) => `What lies leaves ${wide} more than the gap bare. See that the trim covers it.`),
+    ),
   ];
 }
 

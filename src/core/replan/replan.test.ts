@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { demoJobs } from '../../../demo/jobs';
 import { dayOnSite, eventsOf, happenings, KINDS, logText } from '../../../bench/happenings';
 import { houses } from '../../../bench/houses';
-import { misused } from '../../../test/replans';
+import { misused, thrownAway } from '../../../test/replans';
 import { planned, siteAfter } from '../../../test/sites';
 import { untruths } from '../../../test/truth';
 import { floorsOf } from '../floors';
@@ -78,6 +78,33 @@ test('a sawn piece is kept where its row can keep it', () => {
   expect(best!.plan.floors[0]!.pieces.some((p) => p.id === piece.id && p.plank === piece.plank)).toBe(later.plank !== piece.plank);
 });
 
+test('a sawn piece whose place has gone is used elsewhere, or shortened: it is thrown away only where nothing fits in it', () => {
+  const sums = { sawn: 0, thrown: 0 };
+  const judge = (site: Site, answer: Plan) => {
+    const { sawn, thrown, forced } = thrownAway(site, answer);
+    sums.sawn += sawn;
+    sums.thrown += thrown;
+    expect(thrown).toBe(forced);
+  };
+  for (const kind of ['moved', 'laid-as', 'wall'] as const) {
+    for (const seed of [3, 4, 5]) {
+      const lines = happenings(house, plan, kind, seed);
+      if (lines) judge(siteAfter(house, plan, lines), ways(house, siteAfter(house, plan, lines))[0]!.plan);
+    }
+  }
+  for (let seed = 1; seed <= 12; seed++) {
+    const direction = [0, 30, 90][seed % 3]!;
+    const job: Job = { ...newJob('Chance', 'metric', 2600 + seed * 150, 1800 + seed * 90), kerf: 3, layout: { ...room.layout, direction } }; // prettier-ignore
+    dayOnSite(job, planned(job, 100), seed, 40, (site) => {
+      const found = planFromHere(job, site, { steps: 100 });
+      if (found.ok) judge(site, found.value[0]!.plan);
+      return found.ok ? found.value[0]!.plan : null;
+    });
+  }
+  expect(sums.sawn).toBeGreaterThan(20);
+  expect(sums.thrown / sums.sawn).toBeLessThan(0.2);
+});
+
 test('a found piece saves a plank where it fits, and counts as one in the totals', () => {
   const site = siteAfter(room, small, [{ what: 'found', length: 1285, width: 192, ends: 'both' }]); // prettier-ignore
   const [best] = ways(room, site);
@@ -144,6 +171,23 @@ test('a wall that is nearer than what lies is said, with where; one that is fart
   expect(rule(u1 + 20)).toEqual(['should']);
   expect(u0).toBe(0);
 });
+
+test.each([0, 30, 90, 17])(
+  'a floor at %s° that was pushed: one finding for each wall that it is too near to, and for each that it bares',
+  (direction) => {
+    const job: Job = { ...room, layout: { ...room.layout, direction } };
+    const made = planned(job);
+    const rows = made.floors[0]!.rows.map(({ n }) => ({ what: 'laid', floor: 'f1', row: n }));
+    const site = siteAfter(job, made, [...rows, { what: 'moved', floor: 'f1', shift: [3, -2] }]);
+    const gaps = ways(job, site)[0]!.plan.findings.filter((f) => f.rule === 'gap');
+    const at = (level: string) => gaps.filter((f) => f.level === level).map((f) => f.at!);
+    const { gap } = job.product.limits;
+    // pushed right and down by plan: too near to the right wall and to the one at y 0
+    expect(at('must').map(([x, y]) => (x > 3600 - gap - 0.1 ? 'right' : y < gap + 0.1 ? 'low' : 'none')).sort()).toEqual(['low', 'right']); // prettier-ignore
+    expect(at('should').map(([x, y]) => (x < gap + 3.1 ? 'left' : y > 2400 - gap - 2.1 ? 'high' : 'none')).sort()).toEqual(['high', 'left']); // prettier-ignore
+    expect(gaps.map((f) => f.measured!).sort()).toEqual([expect.closeTo(2, 1), expect.closeTo(2, 1), expect.closeTo(3, 1), expect.closeTo(3, 1)]); // prettier-ignore
+  },
+);
 
 test('a day by chance: the log reads the same again, what lies never moves, no wood is used twice, and ways on are true', () => {
   fc.assert(

@@ -2,7 +2,7 @@
 import { boxOf, grouped, polygonArea, turned, type Point } from '../geometry';
 import type { Piece, Plan, Product } from '../given';
 import { holds, shapeOf } from '../cuts';
-import { liesIn, onPlank, SAME_PLACE } from '../lay';
+import { liesIn, onPlank, pieceKey, SAME_PLACE } from '../lay';
 import { allocate, crowded, piecesOf, reuse, type Blank, type Cut, type Laid } from '../rows';
 import type { FloorToLay, Placed, Stretch } from './ground';
 import type { Joints, Lines } from './joints';
@@ -180,7 +180,74 @@ export function met(sawing: Sawing, first: First): readonly Met[] {
   });
   const blanks = apart(needs.map(blank), needs, () => fresh++, stock.kerf);
   const found = reuse([...blanks, ...blocksOf(stock)], stock.sizes, stock.kerf, (bin, corners) => fitsIn(stock, bin, corners));
-  return needs.map((need, i) => ({ need, bin: found[i]!.plank, cut: found[i]!.box, parts: stock.parts }));
+  const sawn = needs.map((_, i): Place => ({ bin: found[i]!.plank, cut: found[i]!.box }));
+  const kept = intoSawn(needs, sawn, stock);
+  return needs.map((need, i) => ({ need, ...kept[i]!, parts: stock.parts }));
+}
+
+/** A piece's wood, and where on it. */
+type Place = { readonly bin: number; readonly cut: Piece['cut'] };
+
+/** Sawn pieces that nothing is cut from are put to use: for each the largest piece that fits in it, its own place in the floor first. */
+function intoSawn(needs: readonly Need[], places: readonly Place[], stock: Stock): readonly Place[] {
+  const kept = [...places];
+  const used = new Set(places.map((p) => p.bin));
+  const isSpare = ({ bin }: Place): boolean => bin >= 0 || stock.parts[-1 - bin]!.sawn === null;
+  stock.parts.forEach((part, k) => {
+    if (!part.sawn || used.has(partBin(k))) return;
+    const isOwn = (need: Need): boolean => need.planned !== null && pieceKey(need.own.floor.id, need.planned.piece) === part.sawn!.key;
+    let best: { readonly i: number; readonly cut: Piece['cut']; readonly worth: number } | null = null;
+    needs.forEach((need, i) => {
+      if (!isSpare(kept[i]!)) return;
+      const worth = isOwn(need) ? Infinity : polygonArea(need.laid.piece.outline);
+      const cut = worth > (best?.worth ?? 0) ? placeIn(part, k, need, stock) : null;
+      if (cut) best = { i, cut, worth };
+    });
+    const found = best as { readonly i: number; readonly cut: Piece['cut'] } | null;
+    if (found) kept[found.i] = { bin: partBin(k), cut: found.cut };
+  });
+  return kept;
+}
+
+/** Where in a part a piece can be cut, at the factory ends and edges that it needs; null where it fits nowhere. */
+function placeIn(part: StockPart, k: number, { own, laid, size }: Need, stock: Stock): Piece['cut'] | null {
+  const plank = stock.begun.get(part.plank)!;
+  if (stock.sizeOf(plank) !== size) return null;
+  const { box, needs } = laid;
+  const [long, wide] = [box.to - box.from, box.high - box.low];
+  const corners = laid.piece.outline[0]!.map((p) => turned(own.frame, p));
+  const { minX, minY } = boxOf(corners);
+  const leaning = corners.flatMap(([u]) => part.ring.map((p) => p[0] - (u - minX)));
+  const along = startsIn(part.cut.from, part.cut.to, long, needs.left, needs.right, plank.length, leaning);
+  const across = startsIn(part.cut.low, part.cut.high, wide, needs.low, needs.high, plank.width);
+  for (const from of along)
+    for (const low of across) {
+      if (
+        fitsIn(
+          stock,
+          partBin(k),
+          corners.map(([u, w]): Point => [from + u - minX, low + w - minY]),
+        )
+      )
+        // prettier-ignore
+        return { from, to: from + long, low, high: low + wide };
+    }
+  return null;
+}
+
+/** Where between two places something so long may begin: at the end that it needs, else at either, or with a corner at one of the part's. */
+function startsIn(
+  from: number,
+  to: number,
+  long: number,
+  near: boolean,
+  far: boolean,
+  whole: number,
+  leaning: readonly number[] = [],
+): readonly number[] {
+  if (near && far) return Math.abs(whole - long) < SAME ? [0] : [];
+  const starts = near ? [0] : far ? [whole - long] : [from, to - long, ...leaning];
+  return starts.filter((at) => at > from - SAME && at + long < to + SAME);
 }
 
 /** The corners of a piece where it lies on a plank of its own. */
