@@ -7,10 +7,10 @@ type Kits = readonly {
   readonly profiles: readonly {
     readonly kind: string;
     readonly near: Range;
-    readonly far: Range;
+    readonly far?: Range | undefined;
     readonly foot: number;
     readonly cover: number;
-    readonly nearCover?: number;
+    readonly nearCover?: number | undefined;
   }[];
 }[];
 type Side = { readonly height: number | null; readonly gap: number; readonly shrinks: number };
@@ -31,14 +31,15 @@ export function everyFit(
           if (profile.kind !== wanted.kind) continue;
           if (wanted.foot !== undefined && wanted.foot !== profile.foot) continue;
           if (turned && !far) continue;
+          if (turned && !profile.far) continue;
           const half = profile.nearCover === undefined || profile.nearCover === profile.cover / 2;
-          if (turned && half && profile.near[0] === profile.far[0] && profile.near[1] === profile.far[1]) continue;
+          if (turned && half && profile.near[0] === profile.far?.[0] && profile.near[1] === profile.far[1]) continue;
           const [a, b] = turned ? [far!, near] : [near, far];
           const top = kit.track.height + stack.height;
           const nearReach = profile.nearCover === undefined ? profile.cover / 2 : profile.nearCover;
           const lacks = [profile.near[0] - (a.height! - top), a.height! - top - profile.near[1]];
           const laps = [nearReach - profile.foot / 2 - a.gap - a.shrinks];
-          if (b) {
+          if (b && profile.far) {
             lacks.push(profile.far[0] - (b.height! - top), b.height! - top - profile.far[1]);
             laps.push(profile.cover - nearReach - profile.foot / 2 - b.gap - b.shrinks);
           }

@@ -3,6 +3,7 @@ import { Command, CommanderError } from 'commander';
 import { createAsker, type AnyAnswer, type Given } from '../core/answer';
 import { ANSWERS } from '../core/answers';
 import { LARGEST_FILE, problemLine, readJobText, readLogText, readPlan, type Plan, type Result } from '../core/given';
+import { groundOfSite, siteOf } from '../core/lay';
 import { EXPORTS } from './exports';
 import { refuse } from './refuse';
 import { VERSION } from './version';
@@ -36,10 +37,14 @@ function planFrom(file: string): Plan {
   return taken(readPlan(raw));
 }
 
-const givenBy = (file: string, log?: string): Given => ({
-  job: taken(readJobText(readText(file))),
-  log: log === undefined ? [] : taken(readLogText(readText(log))),
-});
+/** A job and its log; a log of another job is refused. */
+function givenBy(file: string, logFile?: string): Given {
+  const job = taken(readJobText(readText(file)));
+  if (logFile === undefined) return { job, log: [] };
+  const log = taken(readLogText(readText(logFile)));
+  taken(siteOf(log, groundOfSite(job), true));
+  return { job, log };
+}
 
 /** Answers, and prints what the answer's verb prints. */
 function print(answer: AnyAnswer, given: Given): void {

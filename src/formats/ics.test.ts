@@ -44,7 +44,7 @@ test('lines end as they should and are folded', () => {
   const text = daysIcs(reportOf(job), job);
   const lines = text.split('\r\n');
   expect(text.replaceAll('\r\n', '')).not.toMatch(/[\r\n]/);
-  expect(Math.max(...lines.map((l) => l.length))).toBeLessThanOrEqual(75);
+  expect(Math.max(...lines.map((l) => Buffer.byteLength(l)))).toBeLessThanOrEqual(75);
 });
 
 test('imported again it replaces: the same UIDs on other days, others for another job', () => {

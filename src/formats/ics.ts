@@ -53,5 +53,25 @@ export function daysIcs({ tasks, waits, crew }: DaysReport, job: Pick<Job, 'name
   ];
   const { error, value } = createEvents(events);
   if (error || typeof value !== 'string') throw error ?? new Error('no calendar was made');
-  return value;
+  return folded(value);
+}
+
+/** A line of a calendar holds no more octets than this (RFC 5545, 3.1); it goes on after a line break and a blank. */
+const LONGEST_LINE = 75;
+
+/** A calendar with its lines folded by octets, not by letters, and no letter parted. */
+function folded(text: string): string {
+  const octets = new TextEncoder();
+  const fold = (line: string): string => {
+    let [out, used] = ['', 0];
+    for (const letter of line) {
+      const takes = octets.encode(letter).length;
+      if (used + takes > LONGEST_LINE) [out, used] = [`${out}\r\n `, 1];
+      out += letter;
+      used += takes;
+    }
+    return out;
+  };
+  const whole = text.replace(/\r?\n[ \t]/g, '').split(/\r?\n/);
+  return whole.map(fold).join('\r\n');
 }

@@ -1,5 +1,5 @@
 import { moistureOf, type Verdict } from '../base';
-import type { Base, Job, Material, Product, Space } from '../given';
+import { calledOf, type Base, type Job, type Material, type Product, type Space } from '../given';
 
 /** What goes beneath one space, why, and what is wrong with it. */
 export type Chosen = {
@@ -39,7 +39,7 @@ export function chosenFor(job: BeneathGiven, space: Space, product: Product): Ch
   if (pad.material && product.attachedPad > 0)
     wrong.push({
       rule: 'second-pad',
-      text: `${space.name || space.id}: ${product.name} carries its own pad. A second one lets the locks flex until they break, and voids the warranty: take ${pad.material.name} out.`,
+      text: `${space.name || space.id}: ${product.name} carries its own pad. A second one lets the locks flex until they break, and voids the warranty: take ${calledOf(pad.material)} out.`,
     });
   if (damp && !film.material && !pad.material?.film)
     wrong.push({
@@ -82,7 +82,7 @@ function filmFor(
   if (wanted === null) return { material: null, why: 'no film: you asked for none' };
   if (wanted !== 'auto') return { material: materials.find((m) => m.id === wanted) ?? null, why: 'this film: you asked for it' };
   if (!damp) return { material: null, why: base ? 'no film: the base is dry' : 'no film: nobody has said what the base is' };
-  if (pad?.film) return { material: null, why: `no film of its own: ${pad.name} carries one` };
+  if (pad?.film) return { material: null, why: `no film of its own: ${calledOf(pad)} carries one` };
   const film = materials.find((m) => m.kind === 'film');
   return film
     ? { material: film, why: 'a film: the base is not known to be dry' }

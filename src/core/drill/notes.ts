@@ -3,7 +3,7 @@ import { METHOD_WORDS, SUBSTRATE_WORDS } from '../base';
 import { chosenFor } from '../beneath';
 import { offWall, wallFrames } from '../floors';
 import { boxOf, frameOf, roundPoint, turned, type Point } from '../geometry';
-import type { Job } from '../given';
+import { calledOf, type Job } from '../given';
 import { gapsAt } from '../inspect';
 import { runningDoorways } from '../setout';
 import { formatLength } from '../units';
@@ -46,7 +46,7 @@ export function roomNotes({ job, floor }: Laid): readonly Note[] {
     const base = job.bases?.find((b) => b.space === space.id);
     const read = base?.moisture?.[0];
     const { pad, film } = chosenFor(job, space, floor.product);
-    const beneath = [film, pad].flatMap((m) => (m ? [m.name] : []));
+    const beneath = [film, pad].flatMap((m) => (m ? [calledOf(m)] : []));
     const { minX, maxX, minY, maxY } = boxOf(space.outline);
     return {
       at: [(minX + maxX) / 2, (minY + maxY) / 2],

@@ -44,7 +44,7 @@ const NOISE = 1e-6;
 
 /** A profile that is the same turned round is tried one way only. */
 const isAlike = ({ near, far, cover, nearCover }: Profile): boolean =>
-  near[0] === far[0] && near[1] === far[1] && (nearCover === undefined || Math.abs(nearCover * 2 - cover) < NOISE);
+  far !== undefined && near[0] === far[0] && near[1] === far[1] && (nearCover === undefined || Math.abs(nearCover * 2 - cover) < NOISE);
 
 /**
  * Every profile with every stack, both ways round: what fits, the one with the greatest least margin first, and what does not, the one that
@@ -58,7 +58,7 @@ export function fitsOf(kits: readonly Kit[], { kind, foot, near, far }: Wanted):
     kit.profiles.forEach((profile, place) => {
       if (profile.kind !== kind || (foot !== undefined && profile.foot !== foot)) return;
       for (const stack of kit.stacks) {
-        for (const turned of far && !isAlike(profile) ? [false, true] : [false]) {
+        for (const turned of far && profile.far && !isAlike(profile) ? [false, true] : [false]) {
           const [own, other] = turned ? [far!, near] : [near, far];
           const one = { kit: kit.id, profile: place, shims: stack.shims, turned };
           const tried = tryOne(profile, kit.track.height + stack.height, own, other);
@@ -85,8 +85,8 @@ function tryOne(
   far: Side | null,
 ): Pick<Fit, 'nearMargin' | 'farMargin' | 'laps'> | Pick<Miss, 'by' | 'what' | 'over'> {
   const reach = profile.nearCover ?? profile.cover / 2;
-  const heights = [rangeOf(near.height! - top, profile.near), far && rangeOf(far.height! - top, profile.far)] as const;
-  const laps = [lapOf(reach, profile, near), ...(far ? [lapOf(profile.cover - reach, profile, far)] : [])];
+  const heights = [rangeOf(near.height! - top, profile.near), far && profile.far ? rangeOf(far.height! - top, profile.far) : null] as const;
+  const laps = [lapOf(reach, profile, near), ...(far && profile.far ? [lapOf(profile.cover - reach, profile, far)] : [])];
   const lacks = [
     { what: 'near-height' as const, ...heights[0] },
     ...(heights[1] ? [{ what: 'far-height' as const, ...heights[1] }] : []),

@@ -37,7 +37,7 @@ const baseSchema = z.looseObject({
   substrate: oneOf(SUBSTRATES),
   belowGround: z.boolean({ error: 'belowGround is true or false' }).optional(),
   heated: z.boolean({ error: 'heated is true or false' }).optional(),
-  built: number('a year').int('a year is a whole number').min(1000, 'a year of four digits').max(2200, 'later than 2200').optional(),
+  built: number('a year').int('a year is a whole number').min(1000, 'a year of four digits').max(2199, 'later than 2199').optional(),
   levels: z.array(level, { error: 'levels is a list' }).max(MOST_LEVELS, `more than ${MOST_LEVELS} heights of one space`).optional(),
   moisture: z
     .array(moisture, { error: 'moisture is a list' })
@@ -62,7 +62,7 @@ const compound = z.looseObject({
   name,
   bag: some('a weight'),
   litresPerBag: some('a volume'),
-  deepest: size,
+  deepest: size.min(1, 'a pour is at least 1 mm deep'),
   walkAfter: hours('hours'),
   layAfter: hours('hours'),
   primerPerLitre: some('an area'),
@@ -89,7 +89,7 @@ export const baseShape = {
     .optional(),
   seasons: z.looseObject({ laid: air, least: air, greatest: air }).partial().optional(),
   fixings: z
-    .array(z.looseObject({ at: point, why: name }), { error: 'fixings is a list' })
+    .array(z.looseObject({ at: point, why: name.optional() }), { error: 'fixings is a list' })
     .max(500, 'more than 500 fixings')
     .optional(),
   /** when the boxes were laid flat in the room */

@@ -14,9 +14,10 @@ const truth = (what: string) => z.boolean({ error: `${what} is true or false` })
 const material = z
   .looseObject({
     id,
-    name,
+    /** where it has none its id is shown */
+    name: name.optional(),
     kind: oneOf(MATERIAL_KINDS),
-    width: size.min(50, 'at least 50 mm wide'),
+    width: size.min(100, 'boards and rolls are at least 100 mm wide'),
     length: size.min(200, 'at least 200 mm long'),
     thickness: notNegative,
     perPack: number('a count').int('must be a whole number').min(1, 'a pack holds at least one').max(10_000, 'far too many').optional(),

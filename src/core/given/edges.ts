@@ -11,7 +11,7 @@ const range = z
   .tuple([length, length], { error: 'a range is two numbers, the lower first' })
   .refine(([low, high]) => low <= high, { error: 'the lower of a range comes first' });
 const lengths = z
-  .array(size, { error: 'lengths is a list' })
+  .array(size.min(300, 'nothing shorter than 300 mm is sold'), { error: 'lengths is a list' })
   .min(1, 'name at least one length that is sold')
   .max(20, 'more than 20 lengths');
 
@@ -19,12 +19,17 @@ const profile = z
   .looseObject({
     kind: oneOf(PROFILE_KINDS),
     near: range,
-    far: range,
+    /** an end cap has no far side */
+    far: range.optional(),
     foot: notNegative,
     cover: size,
     /** of the cover, from the middle of the foot towards the near side; half of it where missing */
     nearCover: notNegative.optional(),
     lengths,
+  })
+  .refine((p) => p.far !== undefined || p.kind === 'end-cap', {
+    error: 'a range is missing: only an end cap has no far side',
+    path: ['far'],
   })
   .refine((p) => (p.nearCover ?? 0) <= p.cover, { error: 'cannot be more than the whole cover', path: ['nearCover'] });
 
@@ -32,7 +37,8 @@ const stack = z.looseObject({ shims: z.array(name, { error: 'shims is a list' })
 
 const kit = z.looseObject({
   id,
-  name,
+  /** where it has none its id is shown */
+  name: name.optional(),
   track: z.looseObject({ height: notNegative, width: notNegative }),
   stacks: z.array(stack, { error: 'stacks is a list' }).max(100, 'more than 100 stacks'),
   profiles: z.array(profile, { error: 'profiles is a list' }).max(50, 'more than 50 profiles'),
@@ -79,7 +85,7 @@ export const openingEdges = {
   /** the width of the profile's foot, which stands on the line */
   foot: notNegative.optional(),
   /** what lies beyond, and how much higher (or lower) than this floor's base its top stands */
-  beyond: z.looseObject({ floor: name, height: length }).optional(),
+  beyond: z.looseObject({ floor: name, height: length }).partial().optional(),
 };
 
 /** What an obstacle says of the end cap before it. */

@@ -10,7 +10,7 @@ export { MATERIAL_KINDS } from './beneath';
 export { minutesOf, PACES, WEEKDAYS, type Pace, type Weekday } from './crew';
 export { LOW_THINGS, PROFILE_KINDS, type ProfileKind } from './edges';
 export * from './feet';
-export { roomName } from './names';
+export { calledOf, roomName } from './names';
 export * from './schema';
 export * from './problems';
 export * from './read';

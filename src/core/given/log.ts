@@ -51,9 +51,14 @@ const kinds = [
   }),
   line('cut', { piece: z.string({ error: 'names no piece' }).max(200) }),
   line('cut-at', { plank, along }),
-  line('broken', { plank: plankOrNew, count: count.optional(), length: size.optional(), width: size.optional() }),
+  line('broken', { plank: plankOrNew, count: count.max(10_000, 'more than 10000 planks').optional(), length: size.optional(), width: size.optional(), product: z.string().max(200).optional() }), // prettier-ignore
   line('lost', { plank, from: along, to: along }),
-  line('found', { length: size, width: size, ends: z.enum(['left', 'right', 'none', 'both'], { error: 'is left, right, none or both' }) }),
+  line('found', {
+    length: size,
+    width: size,
+    edge: z.enum(['near', 'far'], { error: 'is near or far' }).optional(),
+    ends: z.enum(['left', 'right', 'none', 'both'], { error: 'is left, right, none or both' }),
+  }),
   line('stock', {
     planks: z.union(
       [
@@ -67,8 +72,21 @@ const kinds = [
   line('wall', { space: z.string({ error: 'names no space' }).max(200), outline: ring }),
   line('replanned', { plan: planSchema }),
   line('undone', { event: number('a line').int('must be a whole number').min(1, 'lines are numbered from 1') }),
+  line('delivered', { text }),
+  line('returned', { text }),
+  line('checked', { text }),
+  line('snag', { text }),
+  line('repair-planned', { text }),
+  /** with the plank that the new piece was cut from, where one was */
+  line('repaired', { text, plank: plankOrNew.optional(), length: size.optional(), width: size.optional(), product: z.string().max(200).optional() }), // prettier-ignore
   line('note', { text, at: point.optional(), photo: z.string().max(200).optional() }),
 ] as const;
+
+/** Kinds that are told of the site and count as notes for what lies; they may stand before laying has begun. */
+export const NOTED_KINDS = ['delivered', 'returned', 'checked', 'snag', 'repair-planned'] as const;
+export type NotedKind = (typeof NOTED_KINDS)[number];
+/** Whether a kind of line may stand before laying has begun. */
+export const isNoted = (what: string): what is NotedKind => (NOTED_KINDS as readonly string[]).includes(what);
 
 const eventSchema = z.discriminatedUnion('what', kinds, {
   error: (issue) => {
@@ -111,6 +129,7 @@ export function readLogText(text: string): Result<readonly Event[]> {
   if (lines.pop() !== '') return at(lines.length + 1, { path: '', text: 'is half a line: it does not end in a newline' });
   if (lines.length > LONGEST_LOG) return at(LONGEST_LOG + 1, { path: '', text: `a log has at most ${LONGEST_LOG} lines` });
   const events: Event[] = [];
+  let begun = false;
   for (const [i, one] of lines.entries()) {
     let raw: unknown;
     try {
@@ -121,12 +140,10 @@ export function readLogText(text: string): Result<readonly Event[]> {
     const read = readEvent(raw);
     if (!read.ok) return at(i + 1, read.problems[0]!);
     if (read.value.n !== i + 1) return at(i + 1, { path: 'n', text: `is ${read.value.n} and should be ${i + 1}` });
-    if ((read.value.what === 'begun') !== (i === 0)) {
-      return at(i + 1, {
-        path: 'what',
-        text: i === 0 ? 'should be "begun", by which a log begins' : 'is "begun", and the log has begun already',
-      });
-    }
+    const { what } = read.value;
+    if (what === 'begun' && begun) return at(i + 1, { path: 'what', text: 'is "begun", and the log has begun already' });
+    if (!begun && what !== 'begun' && !isNoted(what)) return at(i + 1, { path: 'what', text: 'should be "begun", by which a log begins' });
+    begun ||= what === 'begun';
     events.push(read.value);
   }
   return good(events);

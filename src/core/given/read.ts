@@ -112,6 +112,9 @@ function checkJob(job: Job): Problem[] {
   checkEdges(job, known, say);
   checkOrder(job, say);
   checkCrew(job, known, say);
+  once(job.laying?.order ?? [], 'laying.order', (id) => id, say);
+  job.laying?.order?.forEach((id, i) => known(id, `laying.order[${i}]`));
+  checkProducts(job, say);
   return problems;
 }
 
@@ -229,6 +232,20 @@ function checkSetOut(setOut: Job['layout']['setOut'], spaces: number, path: stri
     say(`${path}.space`, `${setOut.mode} needs the space whose centre line is meant`);
   }
 }
+
+/** Where two different products go by one name and nothing tells them apart. */
+function checkProducts({ product, layouts = [] }: Job, say: Say): void {
+  const all = [{ product, path: 'product' }, ...layouts.flatMap((l, i) => (l.product ? [{ product: l.product, path: `layouts[${i}].product` }] : []))]; // prettier-ignore
+  all.forEach(({ product: one, path }, i) => {
+    const other = all.slice(0, i).find(({ product: before }) => isAnother(one, before) && (one.id === undefined || before.id === undefined ? one.name === before.name : one.id === before.id)); // prettier-ignore
+    if (!other) return;
+    if (one.id !== undefined && one.id === other.product.id)
+      say(`${path}.id`, `"${one.id}" is the id of another product, ${other.path}; give each its own`);
+    else say(`${path}.name`, `"${one.name}" is the name of another product, ${other.path}; give each an id of its own`);
+  });
+}
+
+const isAnother = (a: Product, b: Product): boolean => a !== b && JSON.stringify(a) !== JSON.stringify(b);
 
 function checkProduct(product: Product, path: string, say: Say): void {
   const longest = Math.max(...product.planks.map((p) => p.length));

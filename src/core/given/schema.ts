@@ -4,7 +4,7 @@ import { baseShape, productBase } from './base';
 import { beneathShape } from './beneath';
 import { crewShape } from './crew';
 import { edgesShape, obstacleEdge, openingEdges } from './edges';
-import { count, id, name, notNegative, number, oneOf, point, quote, ring, size } from './fields';
+import { count, id, name, notNegative, number, oneOf, point, quote, ring, run, size } from './fields';
 import type { Known } from './known';
 import { orderShape } from './order';
 
@@ -24,11 +24,12 @@ const limits = z.looseObject({
   stagger: notNegative,
   endPiece: notNegative,
   rip: notNegative,
-  runAlong: size,
-  runAcross: size,
+  runAlong: run,
+  runAcross: run,
 });
 
 const plankSize = z.looseObject({
+  id: id.optional(),
   length: size,
   width: size,
   share: number('a share')
@@ -40,6 +41,8 @@ const plankSize = z.looseObject({
 export const KINDS = ['laminate', 'rigid-vinyl', 'flexible-vinyl', 'engineered'] as const;
 
 export const productSchema = z.looseObject({
+  /** by which products of one name are told apart */
+  id: id.optional(),
   name,
   kind: oneOf(KINDS),
   planks: z

@@ -1,7 +1,7 @@
 import type { PartInHand } from '../cuts';
 import { roundPoint, type Point, type Ring } from '../geometry';
 import type { Event, Piece, Plan } from '../given';
-import type { Lying, PieceKey, SawnPart, Unbegun } from './stands';
+import type { Lying, Noted, PieceKey, SawnPart, Unbegun } from './stands';
 import type { Begun } from './wood';
 
 /** What stands, to be written to: every change goes through {@link set}, {@link drop} or {@link change}, which know the way back. */
@@ -22,7 +22,7 @@ export type Folding = {
   readonly shifts: Map<string, Point>;
   readonly walls: Map<string, Ring>;
   readonly otherRows: Map<string, true>;
-  readonly notes: Map<number, Extract<Event, { what: 'note' }>>;
+  readonly notes: Map<number, Noted>;
   /** how to take back what the line under way has changed */
   back: (() => void)[];
 };

@@ -58,8 +58,11 @@ export function breakBegun(folding: Folding, n: number): string | null {
   return null;
 }
 
-export function breakNew(folding: Folding, ground: SiteGround, { count = 1, length, width }: Told<'broken'>): string | null {
-  const size = newSize(ground, { length, width });
+/** Planks of which nothing was cut yet. */
+type NewPlanks = Pick<Told<'broken'>, 'count' | 'length' | 'width' | 'product'>;
+
+export function breakNew(folding: Folding, ground: SiteGround, { count = 1, length, width, product }: NewPlanks): string | null {
+  const size = newSize(ground, { length, width }, undefined, product);
   if (typeof size === 'string') return `breaks a new plank that ${size}`;
   for (let k = 0; k < count; k++) {
     const plank = begin(folding, folding.highest + 1, size);
@@ -79,7 +82,7 @@ export function lose(folding: Folding, { plank: n, from, to }: Told<'lost'>): st
   return null;
 }
 
-export function find(folding: Folding, { sizes }: SiteGround, { length, width, ends }: Told<'found'>): string | null {
+export function find(folding: Folding, { sizes }: SiteGround, { length, width, ends, edge }: Told<'found'>): string | null {
   const own = sizes
     .filter((s) => s.length >= length - SAME_PLACE && s.width >= width - SAME_PLACE)
     .sort((a, b) => a.length - b.length || a.width - b.width);
@@ -98,10 +101,12 @@ export function find(folding: Folding, { sizes }: SiteGround, { length, width, e
   const gone: [number, number][] = [];
   if (from > SAME_PLACE) gone.push([0, from]);
   if (to < size.length - SAME_PLACE) gone.push([to, size.length]);
-  // a strip locks nobody knows how
-  if (width < size.width - NARROWER) gone.push([0, size.length]);
+  // what of a strip is there its part in the yard says, and of one without a factory edge nobody knows how it locks
+  const isStrip = width < size.width - NARROWER;
+  if (isStrip) gone.push([0, size.length]);
   set(folding, folding.begun, plank.n, { ...plank, gone });
-  const ring: Ring = [[from, 0], [to, 0], [to, size.width], [from, size.width]]; // prettier-ignore
-  set(folding, folding.yard, plank.n, width < size.width - NARROWER ? [] : [{ plank: plank.n, ring, origin: { kind: 'found' } }]);
+  const [low, high] = !isStrip ? [0, size.width] : edge === 'far' ? [size.width - width, size.width] : [0, width];
+  const ring: Ring = [[from, low], [to, low], [to, high], [from, high]]; // prettier-ignore
+  set(folding, folding.yard, plank.n, isStrip && edge === undefined ? [] : [{ plank: plank.n, ring, origin: { kind: 'found' } }]);
   return null;
 }

@@ -18,6 +18,11 @@ export function putTo(folding: Folding, ground: SiteGround, event: Event): strin
     case 'laid':
       return lay(folding, ground, event);
     case 'note':
+    case 'delivered':
+    case 'returned':
+    case 'checked':
+    case 'snag':
+    case 'repair-planned':
       set(folding, folding.notes, event.n, event);
       return null;
     case 'undone':
@@ -29,6 +34,10 @@ export function putTo(folding: Folding, ground: SiteGround, event: Event): strin
       return layOtherwise(folding, ground, event);
     case 'cut-at':
       return sawAcross(folding, ground, event);
+    case 'repaired':
+      set(folding, folding.notes, event.n, event);
+      if (event.plank === undefined) return null;
+      return event.plank === 'new' ? breakNew(folding, ground, { ...event, count: 1 }) : breakBegun(folding, event.plank);
     case 'broken':
       return event.plank === 'new' ? breakNew(folding, ground, event) : breakBegun(folding, event.plank);
     case 'lost':

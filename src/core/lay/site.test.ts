@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newJob, planFile, problemLine, readLogText, type Event, type Plan } from '../given';
+import { newJob, planFile, problemLine, readLogText, type Event, type Job, type Plan } from '../given';
 import { planJob } from '../plan';
 import { groundOfSite, siteOf } from '.';
 
@@ -12,10 +12,11 @@ const keys = plan.floors[0]!.pieces.map((p) => `f1/${p.id}`);
 const written = (...lines: object[]): string =>
   lines.map((line, i) => `${JSON.stringify({ n: i + 1, time: '2026-03-02T08:00:00', by: 'Ada', ...line })}\n`).join('');
 const begun = { what: 'begun', format: 'pitsaw/log', version: 1, plan: planFile(plan, 'Toll house') };
-const read = (...lines: object[]) => {
-  const events = readLogText(written(begun, ...lines));
-  return events.ok ? siteOf(events.value, groundOfSite(job)) : events;
+const readIn = (of: Job, ...lines: object[]) => {
+  const events = readLogText(written(...lines));
+  return events.ok ? siteOf(events.value, groundOfSite(of), true) : events;
 };
+const read = (...lines: object[]) => readIn(job, begun, ...lines);
 const site = (...lines: object[]) => {
   const result = read(...lines);
   if (!result.ok) throw new Error(problemLine(result.problems[0]!));
@@ -46,9 +47,108 @@ test.each<[string, object[], RegExp]>([
   ['a line taken back twice', [cut('f1/1.1'), undo(2), undo(2)], /^line 4: takes back line 2 a second time/],
   ['the beginning taken back', [undo(1)], /^line 2: takes back line 1, and “begun” cannot/],
   ['a line that is still to come', [undo(7)], /^line 2: takes back line 7/],
-  ['a plan with what lies elsewhere', [{ what: 'laid', floor: 'f1', row: 1 }, { what: 'replanned', plan: planFile({ ...plan, floors: [] }, '') }], /^line 3: has f1\/1\.1 elsewhere/], // prettier-ignore
+  ['a plan with what lies elsewhere', [{ what: 'laid', floor: 'f1', row: 1 }, { what: 'replanned', plan: planFile({ ...plan, floors: plan.floors.map((f) => ({ ...f, pieces: f.pieces.filter((p) => p.row > 1) })) }, '') }], /^line 3: has f1\/1\.1 elsewhere/], // prettier-ignore
 ])('%s is refused, and the line is named', (_, lines, want) => {
   expect(refused(...lines)).toMatch(want);
+});
+
+const row1 = { what: 'laid', floor: 'f1', row: 1 };
+const [outline] = job.spaces.map((s) => s.outline);
+const walls = (by: number) => ({ what: 'wall', space: 'room', outline: outline!.map(([x, y]) => [x > 0 ? x + by : x, y]) });
+const [first] = plan.floors[0]!.pieces;
+const mixed: Job = { ...job, product: { ...job.product, planks: [{ length: 1285, width: 192, share: 0.5 }, { length: 900, width: 192, share: 0.5 }] } }; // prettier-ignore
+const changed = (change: (plan: Plan) => Plan): object => ({ ...begun, plan: planFile(change(plan), 'Toll house') });
+const onFloor = (change: (floor: Plan['floors'][number]) => object) => changed((p) => ({ ...p, floors: [{ ...p.floors[0]!, ...change(p.floors[0]!) }] })); // prettier-ignore
+
+test.each<[string, object[], RegExp]>([
+  ['a time that is none', [{ ...cut('f1/1.1'), time: 'after lunch' }], /^line 2: has the time “after lunch”/],
+  ['a corner moved too far', [walls(501)], /^line 2: moves a corner of room by 501 mm; at most 500/],
+  ['walls between which nothing can be laid', [{ what: 'wall', space: 'room', outline: [[0, 0], [3600, 0], [3600, 2400], [3599, 2400]] }], /^line 2: /], // prettier-ignore
+  ['a push too far', [row1, { what: 'moved', floor: 'f1', shift: [80, 80] }], /^line 3: pushes floor f1 by 113 mm; at most 100/],
+  ['a push of nothing', [{ what: 'moved', floor: 'f1', shift: [2, 0] }], /^line 2: pushes floor f1, of which nothing lies/],
+  [
+    'a loss beyond the plank',
+    [{ what: 'lost', plank: 1, from: 900, to: 1300 }],
+    /^line 2: loses 900 to 1300 of plank 1, which is 1285 long/,
+  ],
+  ['a loss of what lies', [row1, { what: 'lost', plank: first!.plank, from: first!.cut.from, to: first!.cut.to }], /^line 3: loses .* part of that lies/], // prettier-ignore
+  ['more planks broken than anybody has', [{ what: 'broken', plank: 'new', count: 10_001 }], /^line 2: count more than 10000/],
+  ['a stock of nothing', [{ what: 'stock', planks: [] }], /^line 2: counts no size of plank/],
+  ['a size counted twice', [{ what: 'stock', planks: [1, 2].map((count) => ({ length: 1285, width: 192, count })) }], /^line 2: counts planks of 1285 × 192 twice/], // prettier-ignore
+  [
+    'a piece found that is too long',
+    [{ what: 'found', length: 1400, width: 192, ends: 'left' }],
+    /^line 2: finds .* longer than any plank/,
+  ],
+  ['a piece found that is too wide', [{ what: 'found', length: 700, width: 200, ends: 'left' }], /^line 2: finds .* wider than any plank/],
+  ['a strip found without an edge', [{ what: 'found', length: 700, width: 90, ends: 'left' }], /^line 2: finds .* say which factory edge/],
+  [
+    'a whole plank found that is none',
+    [{ what: 'found', length: 1200, width: 192, ends: 'both' }],
+    /^line 2: finds .* no plank is so long/,
+  ],
+])('%s is refused by its line', (_, lines, want) => {
+  expect(refused(...lines)).toMatch(want);
+});
+
+test.each<[string, object, RegExp]>([
+  ['more floors', changed((p) => ({ ...p, floors: [...p.floors, ...p.floors] })), /a plan of 2 floors, and the job has 1/],
+  ['other rooms', onFloor(() => ({ spaces: ['attic'] })), /floor f1 lies in other rooms/],
+  [
+    'another size of plank',
+    changed((p) => ({ ...p, planks: p.planks.map((k, i) => (i === 3 ? { ...k, length: 1200 } : k)) })),
+    /a plank of 1200 × 192/,
+  ],
+  [
+    'another outline',
+    onFloor((f) => ({ laid: f.laid.map((p) => p.map((ring) => ring.map(([x, y]) => [x > 100 ? x + 30 : x, y]))) })),
+    /of another outline/,
+  ],
+  ['a plank that it does not list', changed((p) => ({ ...p, planks: p.planks.slice(1) })), /is of plank \d+, which it does not list/],
+  ['two pieces of one id', onFloor((f) => ({ pieces: [...f.pieces, f.pieces[0]!] })), /two pieces of one id/],
+  ['pieces over each other', onFloor((f) => ({ pieces: [...f.pieces, { ...f.pieces[0]!, id: '1.99' }] })), /lie over each other/],
+])('a log that begins by a plan with %s is another job’s', (_, first, want) => {
+  const result = readIn(job, first);
+  expect(result.ok ? 'read' : problemLine(result.problems[0]!)).toMatch(new RegExp(`^line 1: .*${want.source}`));
+});
+
+test('what was told under older rules is read as it was, and so is the log of a job that was changed since', () => {
+  const events = readLogText(written(begun, { what: 'lost', plank: 1, from: 900, to: 1300 }));
+  const wider = { ...job, spaces: [{ ...job.spaces[0]!, outline: outline!.map(([x, y]): [number, number] => [x > 0 ? x + 40 : x, y]) }] };
+  expect(events.ok && siteOf(events.value, groundOfSite(wider)).ok).toBe(true);
+});
+
+test('what came, went, was checked or is to be mended counts as a note, also before laying began; a repair takes its plank', () => {
+  const told = ['delivered', 'returned', 'checked', 'snag', 'repair-planned'].map((what) => ({ what, text: 'as said' }));
+  const result = readIn(job, ...told, begun, ...told, row1, { what: 'repaired', text: 'row 1', plank: 'new' });
+  if (!result.ok) throw new Error(problemLine(result.problems[0]!));
+  const now = result.value;
+  expect([now.notes.length, now.laid.size]).toEqual([11, plan.floors[0]!.pieces.filter((p) => p.row === 1).length]);
+  const highest = Math.max(...plan.planks.map((p) => p.n));
+  expect([...now.begun.keys()]).toContain(highest + 1);
+  expect(now.yard.get(highest + 1)).toEqual([]);
+  expect(site(...told, row1).otherwise).toBe(false);
+  expect(refused(...told.slice(0, 1), { what: 'snag' })).toMatch(/^line 3: text/);
+  expect(readIn(job, cut('f1/1.1'), begun).ok).toBe(false);
+});
+
+test('a strip that was found with a factory edge is in hand, by that edge', () => {
+  for (const [edge, low, high] of [
+    ['near', 0, 90],
+    ['far', 102, 192],
+  ] as const) {
+    // prettier-ignore
+    const now = site({ what: 'found', length: 700, width: 90, ends: 'left', edge });
+    const [part] = [...now.yard.values()].at(-1)!;
+    expect([Math.min(...part!.ring.map((p) => p[1])), Math.max(...part!.ring.map((p) => p[1]))]).toEqual([low, high]);
+  }
+});
+
+test('a new plank that breaks is of the size that is said, of several', () => {
+  const own = planJob(mixed, { steps: 100 });
+  const first = { ...begun, plan: planFile((own as { value: Plan }).value, 'Toll house') };
+  expect(readIn(mixed, first, { what: 'broken', plank: 'new' })).toMatchObject({ ok: false });
+  expect(readIn(mixed, first, { what: 'broken', plank: 'new', length: 900, width: 192 })).toMatchObject({ ok: true });
 });
 
 test.each<[string, string, RegExp]>([

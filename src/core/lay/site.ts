@@ -1,13 +1,16 @@
-import { bad, good, type Event, type Plan, type Result } from '../given';
+import { bad, good, isNoted, type Event, type Plan, type Result } from '../given';
 import { isSameBox, nothing, pushedTo, type Folding } from './folding';
 import { putTo } from './put';
+import { planRefused, whyRefused } from './refused';
 import type { Lying, PieceKey, Site, SiteGround } from './stands';
 
 /** A site to which the lines of a log are put one by one. */
 export type OpenSite = {
   /** Puts the next line; gives back why it makes no sense, and then nothing has changed. */
   put(event: Event): string | null;
-  /** Puts a line that was taken once and is kept: where the job was changed so since that it makes no sense any more, it counts for nothing. */
+  /** Puts a line that was taken once, by the rules of then; gives back why it makes no sense, and then nothing has changed. */
+  kept(event: Event): string | null;
+  /** The same, of one that is heard of: where the job was changed so since that it makes no sense any more, it counts for nothing. */
   heard(event: Event): void;
   now(): Site;
   /** The plan in force; null before laying begins. */
@@ -78,9 +81,9 @@ export function openSite(ground: SiteGround): OpenSite {
     return null;
   };
   const put = (event: Event): string | null => {
-    if ((event.what === 'begun') !== (events.length === 0)) {
-      return events.length === 0 ? 'comes before laying began' : 'is “begun”, and the log has begun already';
-    }
+    const begun = events.some((e) => e.what === 'begun');
+    if (event.what === 'begun' && begun) return 'is “begun”, and the log has begun already';
+    if (!begun && event.what !== 'begun' && event.what !== 'undone' && !isNoted(event.what)) return 'comes before laying began';
     const fault = event.what === 'undone' ? takenBack(event) : count(event);
     if (fault) return fault;
     if (event.what === 'undone') undone.add(event.event);
@@ -88,7 +91,8 @@ export function openSite(ground: SiteGround): OpenSite {
     return null;
   };
   return {
-    put,
+    put: (event) => whyRefused(folding, ground, event) ?? put(event),
+    kept: put,
     heard(event) {
       if (put(event) !== null) events.push(event);
     },
@@ -103,7 +107,7 @@ export function openSite(ground: SiteGround): OpenSite {
       const before = { counted: [...counted], events: events.length, undone: new Set(undone) };
       let fault: string | null = null;
       for (const event of later) {
-        fault = put(event);
+        fault = whyRefused(folding, ground, event) ?? put(event);
         if (fault !== null) events.push(event);
       }
       const site = siteNow(folding, events[events.length - 1]?.n ?? 0);
@@ -148,12 +152,14 @@ function siteNow(folding: Folding, last: number): Site {
  * Folds a log: what lies, what is sawn, which plan is in force.
  *
  * @param events in order, the first `begun`; none gives a site on which nothing happened
+ * @param own whether plans of another job are refused; a job that was changed since its log began is read all the same where it is false
  * @returns the site; or the first line that makes no sense where it stands
  */
-export function siteOf(events: readonly Event[], ground: SiteGround): Result<Site> {
+export function siteOf(events: readonly Event[], ground: SiteGround, own = false): Result<Site> {
   const site = openSite(ground);
   for (const event of events) {
-    const fault = site.put(event);
+    const stray = own && 'plan' in event ? planRefused(event.plan, ground, site.now().walls, event.what === 'begun') : null;
+    const fault = stray ?? (own ? site.put(event) : site.kept(event));
     if (fault) return bad({ path: `line ${event.n}`, text: fault });
   }
   return good(site.now());

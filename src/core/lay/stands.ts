@@ -1,7 +1,7 @@
 import type { Yard } from '../cuts';
-import { floorsOf, type Surveyed } from '../floors';
+import { floorsOf, type Floor, type Surveyed } from '../floors';
 import type { MultiPolygon, Point, Ring } from '../geometry';
-import type { Event, Job, Piece, Plan, Product } from '../given';
+import type { Event, Job, NotedKind, Piece, Plan, Product, Result } from '../given';
 import { withWalls } from './walls';
 import type { Begun, OnPlank, PlankOf } from './wood';
 
@@ -34,6 +34,9 @@ export type SawnPart = OnPlank & {
 /** Planks that are not begun: so many, or so many of each size. */
 export type Unbegun = number | readonly (PlankOf & { readonly count: number })[];
 
+/** A line that says something and changes nothing of what lies. */
+export type Noted = Extract<Event, { what: 'note' | NotedKind | 'repaired' }>;
+
 /** What stands on site after the lines of a log so far. */
 export type Site = {
   /** the plan in force; null before laying begins */
@@ -60,7 +63,8 @@ export type Site = {
   readonly walls: ReadonlyMap<string, Ring>;
   /** whether anything but sawing and laying as planned has happened under the plan in force */
   readonly otherwise: boolean;
-  readonly notes: readonly Extract<Event, { what: 'note' }>[];
+  /** what was noted, and what came, went, was checked or is to be mended besides */
+  readonly notes: readonly Noted[];
   /** the number of the last line; 0 for an empty log */
   readonly last: number;
 };
@@ -68,6 +72,8 @@ export type Site = {
 /** What of a job a log is read with: what a saw cut takes, which planks there are, where its walls were. */
 export type SiteGround = Pick<Job, 'kerf' | 'spaces'> & {
   readonly sizes: readonly PlankOf[];
+  /** the floors with their walls as they were found, or why there are none */
+  floorsWith(walls: ReadonlyMap<string, Ring>): Result<readonly Floor[]>;
   /** where a floor is to lie with its walls as they were found; undefined where that cannot be said */
   laidWith(walls: ReadonlyMap<string, Ring>, floor: string): MultiPolygon | undefined;
 };
@@ -77,12 +83,14 @@ export function groundOfSite(job: Surveyed & Pick<Job, 'kerf'>): SiteGround {
   const products = [...new Map([product, ...(layouts ?? []).flatMap((l) => l.product ?? [])].map((p) => [p.name, p])).values()];
   const sizes = (p: Product) =>
     p.planks.map(({ length, width }) => ({ length, width, ...(products.length > 1 ? { product: p.name } : {}) }));
+  const floorsWith = (walls: ReadonlyMap<string, Ring>) => floorsOf(withWalls(job, walls));
   return {
     kerf,
     spaces,
     sizes: products.flatMap(sizes),
+    floorsWith,
     laidWith(walls, floor) {
-      const floors = floorsOf(withWalls(job, walls));
+      const floors = floorsWith(walls);
       return floors.ok ? floors.value.find((f) => f.id === floor)?.laid : undefined;
     },
   };

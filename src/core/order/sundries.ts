@@ -1,5 +1,5 @@
 import { profileOf } from '../edges';
-import { PRESET_CREW, kitsOf, type Job } from '../given';
+import { calledOf, PRESET_CREW, kitsOf, type Job } from '../given';
 import { isStraight, type PieceCuts } from '../cuts';
 import { boxOf, polygonArea } from '../geometry';
 import { formatLength } from '../units';
@@ -53,11 +53,11 @@ function tracksIn(job: Job, { edges }: Sources): Used[] {
     const pack = lengths.find((l) => own.every((o) => o.length <= l)) ?? lengths.at(-1) ?? 0;
     const shims = [...new Set(own.flatMap((o) => o.fit.shims))];
     return [
-      ...usedUp({ id: `track/${kit.id}`, counter: 'profiles', what: `${kit.name}, track of ${formatLength(pack, job.display)}`, for: rooms(own), need: metres(own), unit: 'metres', pack: pack / 1000, from: 'edges', why: 'under every profile of this kit; leave it out where it comes with the cover', unitWeight: TRACK_WEIGHT }), // prettier-ignore
+      ...usedUp({ id: `track/${kit.id}`, counter: 'profiles', what: `${calledOf(kit)}, track of ${formatLength(pack, job.display)}`, for: rooms(own), need: metres(own), unit: 'metres', pack: pack / 1000, from: 'edges', why: 'under every profile of this kit; leave it out where it comes with the cover', unitWeight: TRACK_WEIGHT }), // prettier-ignore
       ...shims.flatMap((shim) => {
         const on = own.filter((o) => o.fit.shims.includes(shim));
         const many = on.reduce((sum, o) => sum + (o.length / 1000) * o.fit.shims.filter((s) => s === shim).length, 0);
-        return usedUp({ id: `shim/${kit.id}/${shim}`, counter: 'profiles', what: `${kit.name}, shim “${shim}”`, for: rooms(on), need: many, unit: 'metres', pack: 1, from: 'edges', why: 'under the track, as each doorway’s stack says', unitWeight: SHIM_WEIGHT }); // prettier-ignore
+        return usedUp({ id: `shim/${kit.id}/${shim}`, counter: 'profiles', what: `${calledOf(kit)}, shim “${shim}”`, for: rooms(on), need: many, unit: 'metres', pack: 1, from: 'edges', why: 'under the track, as each doorway’s stack says', unitWeight: SHIM_WEIGHT }); // prettier-ignore
       }),
     ];
   });

@@ -2,7 +2,7 @@ import { compoundOf, type BaseReport } from '../base';
 import type { BeneathReport } from '../beneath';
 import { PROFILE_WORDS, profileOf, splitOf, type EdgesReport, type StockList } from '../edges';
 import type { Floor } from '../floors';
-import { kitsOf, trimOf, type Job, type Plank, type PlankSize, type Product } from '../given';
+import { calledOf, kitsOf, trimOf, type Job, type Plank, type PlankSize, type Product } from '../given';
 import type { PieceCuts } from '../cuts';
 import { formatLength } from '../units';
 import type { Used } from './line';
@@ -125,7 +125,7 @@ function beneathIn({ totals, layers, tape }: BeneathReport): readonly Used[] {
   const rolls = totals.map(({ material, rolls: need }): Used => ({
     id: `${material.kind === 'film' ? 'film' : 'pad'}/${material.id}`,
     counter: 'beneath',
-    what: material.name,
+    what: calledOf(material),
     for: [...new Set(layers.filter((l) => l.material.id === material.id).flatMap((l) => l.spaces))],
     need,
     unit: material.kind === 'board' ? 'boards' : 'rolls',

@@ -281,7 +281,7 @@ function Marks({ view }: Props) {
         );
       })}
       {base?.leaks?.map((l, i) => mark(l.at, l.what, `l${i}`))}
-      {job.fixings?.map((f, i) => mark(f.at, f.why, `f${i}`))}
+      {job.fixings?.map((f, i) => mark(f.at, f.why ?? 'fixed', `f${i}`))}
     </>
   );
 }

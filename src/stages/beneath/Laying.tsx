@@ -1,6 +1,6 @@
 'use client';
 import type { BeneathReport } from '@/core/beneath';
-import { roomName, type Job } from '@/core/given';
+import { calledOf, roomName, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { Heading2, Why } from '@/ui/kit';
 import { laidAlike, layingWords } from './words';
@@ -16,7 +16,7 @@ export function Laying({ job, report }: { job: Job; report: BeneathReport }) {
       {laidAlike(report.layers).map((one) => (
         <section key={`${one.material.id} ${one.direction}`}>
           <Heading2>
-            {one.material.name}: {rooms(one.spaces)}
+            {calledOf(one.material)}: {rooms(one.spaces)}
           </Heading2>
           {layingWords(one, job).map((line) => (
             <Why key={line}>{line}</Why>

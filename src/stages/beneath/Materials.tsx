@@ -1,6 +1,6 @@
 'use client';
 import { Trash2 } from 'lucide-react';
-import { MATERIAL_KINDS, type Job, type Material } from '@/core/given';
+import { calledOf, MATERIAL_KINDS, type Job, type Material } from '@/core/given';
 import { Button, Fields, NumberField, SmallLength, Stops, TextField, Thing, Tick, Why } from '@/ui/kit';
 import { addMaterial, preferMaterial, putMaterial, removeMaterial } from './edits';
 
@@ -30,17 +30,17 @@ function One({ material: m, job, first }: { material: Material; job: Job; first:
   const length = (name: string, field: 'width' | 'length' | 'thickness' | 'lap' | 'turnUp') => (
     <SmallLength
       name={name}
-      label={`${m.name}: ${name.toLowerCase()}`}
+      label={`${calledOf(m)}: ${name.toLowerCase()}`}
       mm={m[field] ?? 0}
       display={job.display}
       onLength={(mm) => putMaterial(m.id, { [field]: mm })}
     />
   );
   return (
-    <Thing name={m.name}>
+    <Thing name={calledOf(m)}>
       <TextField
         label={`${KIND_WORDS[m.kind]}, called`}
-        value={m.name}
+        value={calledOf(m)}
         onText={(name) => (name === '' ? 'A name, so that it can be told apart.' : putMaterial(m.id, { name }))}
       />
       <Fields>
@@ -56,7 +56,7 @@ function One({ material: m, job, first }: { material: Material; job: Job; first:
           <NumberField
             compact
             whole
-            label={`${m.name}: in a pack`}
+            label={`${calledOf(m)}: in a pack`}
             value={m.perPack ?? 1}
             wanted="A whole number."
             onNumber={(perPack) => putMaterial(m.id, { perPack })}

@@ -1,6 +1,6 @@
 'use client';
 import type { BeneathReport, MaterialTotal } from '@/core/beneath';
-import type { Job, Space } from '@/core/given';
+import { calledOf, type Job, type Space } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { chooseSpace, useAnswer, useJob, useSpace } from '@/ui/desk';
 import { BigNumber, BigText, Button, Choice, Folds, Lines, Problems, ReadingTitle, Stops, Why } from '@/ui/kit';
@@ -61,7 +61,7 @@ function Known({ job, space, report }: { job: Job; space: Space; report: Beneath
   const lifts = stack.find((s) => s.space === space.id)?.height ?? 0;
   return (
     <>
-      <ReadingTitle>{most ? `${most.material.name}, for the whole job` : 'Beneath the planks'}</ReadingTitle>
+      <ReadingTitle>{most ? `${calledOf(most.material)}, for the whole job` : 'Beneath the planks'}</ReadingTitle>
       {most ? (
         <BigNumber value={most.rolls} unit={most.material.kind === 'board' ? 'boards' : most.rolls === 1 ? 'roll' : 'rolls'} />
       ) : (
@@ -72,7 +72,7 @@ function Known({ job, space, report }: { job: Job; space: Space; report: Beneath
         {totals.map((t) => (
           <li key={t.material.id}>
             <span>
-              {t.material.name}
+              {calledOf(t.material)}
               {t.plain !== null && t.plain > t.rolls ? `, strip by strip ${t.plain}` : ''}
             </span>
             <b className={styles.figure}>{countWords(t)}</b>

@@ -1,6 +1,6 @@
 'use client';
 import type { BeneathReport } from '@/core/beneath';
-import { roomName, type Job } from '@/core/given';
+import { calledOf, roomName, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { Button, Why } from '@/ui/kit';
 import { ShapesDrawing } from '@/ui/sheet/ShapesDrawing';
@@ -23,7 +23,7 @@ export function Rolls({ job, report }: { job: Job; report: BeneathReport }) {
       {cuttings.map((c) => (
         <section key={c.roll.n} className={styles.cutting} aria-label={`Roll ${c.roll.n}`}>
           <h3>
-            {c.roll.material.kind === 'board' ? 'Board' : 'Roll'} {c.roll.n}: {c.roll.material.name}
+            {c.roll.material.kind === 'board' ? 'Board' : 'Roll'} {c.roll.n}: {calledOf(c.roll.material)}
             <Button
               variant={roll === c.roll.n ? 'solid' : 'outline'}
               aria-pressed={roll === c.roll.n}

@@ -1,6 +1,6 @@
 'use client';
 import { refusalOf, type BeneathReport } from '@/core/beneath';
-import type { Job, Space } from '@/core/given';
+import { calledOf, type Job, type Space } from '@/core/given';
 import { useFloors } from '@/ui/desk';
 import { Choice, Mistake, NumberField, Why } from '@/ui/kit';
 import { useState } from 'react';
@@ -22,7 +22,7 @@ export function RoomChoice({ job, space, report }: { job: Job; space: Space; rep
     ['none', kind === 'pad' ? 'No pad' : 'No film'],
     ...materials
       .filter((m) => (m.kind === 'film') === (kind === 'film'))
-      .map((m) => [`=${m.id}`, refusalOf(m, product) ? `${m.name} (refused)` : m.name] as const),
+      .map((m) => [`=${m.id}`, refusalOf(m, product) ? `${calledOf(m)} (refused)` : calledOf(m)] as const),
   ];
   const value = (wanted: string | null) => (wanted === null ? 'none' : wanted === 'auto' ? 'auto' : `=${wanted}`);
   const read = (text: string) => (text === 'none' ? null : text === 'auto' ? 'auto' : text.slice(1));
@@ -30,12 +30,12 @@ export function RoomChoice({ job, space, report }: { job: Job; space: Space; rep
     <>
       <Choice label="Film on the base" value={value(choice.film)} options={options('film')} onChoice={(v) => put({ film: read(v) })} />
       <Why tone="quiet" mt="0">
-        {chosen?.film ? `${chosen.film.name}. ` : ''}
+        {chosen?.film ? `${calledOf(chosen.film)}. ` : ''}
         {sentence(chosen?.why.film ?? '')}
       </Why>
       <Choice label="Pad under the planks" value={value(choice.pad)} options={options('pad')} onChoice={(v) => put({ pad: read(v) })} />
       <Why tone="quiet" mt="0">
-        {chosen?.pad ? `${chosen.pad.name}. ` : ''}
+        {chosen?.pad ? `${calledOf(chosen.pad)}. ` : ''}
         {sentence(chosen?.why.pad ?? '')}
       </Why>
       <Choice
@@ -57,7 +57,7 @@ export function RoomChoice({ job, space, report }: { job: Job; space: Space; rep
       )}
       {layers.map((l) => (
         <Why key={`${l.kind} ${l.material.id}`} tone="quiet" mt="0">
-          {l.material.name} {l.reasons[1]}
+          {calledOf(l.material)} {l.reasons[1]}
           {l.underEdges > 0 ? `; ${l.underEdges} of its seams lie under a long edge of planks` : ''}.
         </Why>
       ))}

@@ -1,4 +1,4 @@
-import { roomName } from '@/core/given';
+import { calledOf, roomName } from '@/core/given';
 import { formatLength } from '@/core/units';
 import { layerPicture, type PrintPart } from '@/formats/paper';
 import type { Ask, Printing } from '../stage';
@@ -29,7 +29,7 @@ function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
       rows: totals.map(({ material, rolls, packs }) => ({
         key: material.id,
         cells: [
-          `${material.name}, ${formatLength(material.length, job.display)} × ${formatLength(material.width, job.display)}`,
+          `${calledOf(material)}, ${formatLength(material.length, job.display)} × ${formatLength(material.width, job.display)}`,
           `${rolls}${(material.perPack ?? 1) > 1 ? ` (${packs} packs)` : ''}`,
           [...new Set(layers.filter((l) => l.material === material).flatMap((l) => l.spaces))].map(name).join(', '),
           laidAlike(layers.filter((l) => l.material === material)).flatMap((l) => layingWords(l, job)).join(' '),
@@ -40,11 +40,11 @@ function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
       kind: 'words',
       text: `Tape in all ${tape.toFixed(1)} m.${pad ? ` Lay the pad only ${formatLength(aheadOf(pad), job.display)} ahead of the rows.` : ''} Write each piece’s name on it; what is not square is cut so large and trimmed where it lies. Registers and pipes are cut out as they are reached.`,
     },
-    ...layers.map((l): PrintPart => ({ kind: 'drawing', true: true, drawing: layerPicture(job, `${l.material.name}: where its pieces lie`, l.pieces), caption: `${l.material.name}: where its pieces lie` })), // prettier-ignore
+    ...layers.map((l): PrintPart => ({ kind: 'drawing', true: true, drawing: layerPicture(job, `${calledOf(l.material)}: where its pieces lie`, l.pieces), caption: `${calledOf(l.material)}: where its pieces lie` })), // prettier-ignore
     ...cuttings.flatMap((c): PrintPart[] => [
       {
         kind: 'table',
-        caption: `${c.roll.material.kind === 'board' ? 'Board' : 'Roll'} ${c.roll.n}, ${c.roll.material.name}`,
+        caption: `${c.roll.material.kind === 'board' ? 'Board' : 'Roll'} ${c.roll.n}, ${calledOf(c.roll.material)}`,
         columns: COLUMNS,
         rows: c.pieces.map((p) => ({
           key: p.id,

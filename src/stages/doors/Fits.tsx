@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { profileOf, type EdgeReport, type Fit } from '@/core/edges';
-import { kitsOf, type Job } from '@/core/given';
+import { calledOf, kitsOf, type Job } from '@/core/given';
 import { Button, Choice, Mistake, SmallLength, Why } from '@/ui/kit';
 import styles from './doors.module.css';
 import { putObstacle, putOpening } from './edits';
@@ -32,7 +32,10 @@ export function WhatFits({ job, edge }: { job: Job; edge: EdgeReport }) {
       <Choice
         label="Kit"
         value={kit}
-        options={[...(edge.of === 'opening' ? [['', 'Any that fits best'] as const] : []), ...kits.map((k) => [k.id, k.name] as const)]}
+        options={[
+          ...(edge.of === 'opening' ? [['', 'Any that fits best'] as const] : []),
+          ...kits.map((k) => [k.id, calledOf(k)] as const),
+        ]}
         onChoice={(id) => put(id === '' ? { kit: undefined, foot: undefined } : { kit: id, foot: undefined })}
       />
       <Mistake text={wrong} />
@@ -42,7 +45,7 @@ export function WhatFits({ job, edge }: { job: Job; edge: EdgeReport }) {
           label="Top of the floor beyond over the base here"
           mm={opening.beyond?.height ?? 0}
           display={job.display}
-          onLength={(height) => putOpening('the floor beyond', edge.id, { beyond: { floor: 'stone', ...opening.beyond, height } })}
+          onLength={(height) => putOpening('the floor beyond', edge.id, { beyond: { ...opening.beyond, height } })}
         />
       )}
       {foot !== undefined ? (
@@ -102,7 +105,7 @@ export function NewEndCaps({ job }: { job: Job }) {
           <Choice
             label={`Before the ${o.kind} (${o.id})`}
             value={o.edge?.kit ?? ''}
-            options={[['', 'No end cap'], ...kits.map((k) => [k.id, `End cap of ${k.name}`] as const)]}
+            options={[['', 'No end cap'], ...kits.map((k) => [k.id, `End cap of ${calledOf(k)}`] as const)]}
             onChoice={(kit) => putObstacle('an end cap', o.id, { edge: kit === '' ? undefined : { kit } })}
           />
           {o.edge && (

@@ -2,7 +2,7 @@
 import { PROFILE_WORDS } from '@/core/edges';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { kitsOf, PROFILE_KINDS, type Job, type Kit, type Profile } from '@/core/given';
+import { calledOf, kitsOf, PROFILE_KINDS, type Job, type Kit, type Profile } from '@/core/given';
 import { Button, Choice, Fields, Folds, Mistake, NumberField, SmallLength, Stops, TextField, Thing, Why } from '@/ui/kit';
 import { addKit, lengthsIn, putKit, removeKit } from './edits';
 import { mmIn } from './words';
@@ -17,7 +17,7 @@ export function Kits({ job }: { job: Job }) {
         how far the top of a floor may stand above them on either side.
       </Why>
       {kitsOf(job).map((kit) => (
-        <Thing key={kit.id} name={kit.name}>
+        <Thing key={kit.id} name={calledOf(kit)}>
           <OneKit job={job} kit={kit} />
           <Button variant="ghost" onClick={() => setWrong(removeKit(kit.id))}>
             <Trash2 size={16} /> Take the kit away
@@ -50,7 +50,7 @@ function OneKit({ job, kit }: { job: Job; kit: Kit }) {
   const track = (field: 'height' | 'width', name: string) => (
     <SmallLength
       name={name}
-      label={`${kit.name}: ${name.toLowerCase()}`}
+      label={`${calledOf(kit)}: ${name.toLowerCase()}`}
       mm={kit.track[field]}
       display={job.display}
       onLength={(mm) => put({ track: { ...kit.track, [field]: mm } })}
@@ -60,7 +60,7 @@ function OneKit({ job, kit }: { job: Job; kit: Kit }) {
     <>
       <TextField
         label="Called"
-        value={kit.name}
+        value={calledOf(kit)}
         onText={(name) => (name === '' ? 'A name, so that it can be told apart.' : put({ name }))}
       />
       <Fields>
@@ -104,10 +104,13 @@ function OneKit({ job, kit }: { job: Job; kit: Kit }) {
 function OneProfile({ job, kit, profile, place }: { job: Job; kit: Kit; profile: Profile; place: number }) {
   const put = (change: Partial<Profile>) =>
     putKit(kit.id, (k) => ({ ...k, profiles: k.profiles.map((p, i) => (i === place ? { ...p, ...change } : p)) }));
-  const called = `${kit.name}, ${PROFILE_WORDS[profile.kind]}`;
+  const called = `${calledOf(kit)}, ${PROFILE_WORDS[profile.kind]}`;
   const range = (side: 'near' | 'far', end: 0 | 1) => {
     const name = `${side === 'near' ? 'Near' : 'Far'} side, ${end === 0 ? 'from' : 'to'}, mm`;
-    const next = (n: number): [number, number] => (end === 0 ? [n, profile[side][1]] : [profile[side][0], n]);
+    const next = (n: number): [number, number] => {
+      const [low, high] = profile[side] ?? [n, n];
+      return end === 0 ? [n, high] : [low, n];
+    };
     return (
       <div>
         <div className="quiet" style={{ fontSize: 13 }} aria-hidden>
@@ -116,7 +119,7 @@ function OneProfile({ job, kit, profile, place }: { job: Job; kit: Kit; profile:
         <NumberField
           compact
           label={`${called}: ${name.toLowerCase()}`}
-          value={profile[side][end]}
+          value={profile[side]?.[end] ?? null}
           wanted="Millimetres above the top of track and shims."
           onNumber={(n) => put({ [side]: next(n) })}
         />

@@ -1,5 +1,5 @@
 import { PROFILE_WORDS, splitOf, type StockList } from '@/core/edges';
-import { kitsOf, trimOf, type Job } from '@/core/given';
+import { calledOf, kitsOf, trimOf, type Job } from '@/core/given';
 import { formatLength } from '@/core/units';
 
 /** What a list of stock lengths is of, in words. */
@@ -7,7 +7,7 @@ export function stockName(job: Job, of: string): string {
   if (of === 'trim') return trimOf(job).name;
   const [id, place] = splitOf(of, kitsOf(job));
   const kit = kitsOf(job).find((k) => k.id === id)!;
-  return `${kit.name}, ${PROFILE_WORDS[kit.profiles[place]!.kind].toLowerCase()}`;
+  return `${calledOf(kit)}, ${PROFILE_WORDS[kit.profiles[place]!.kind].toLowerCase()}`;
 }
 
 /** How many of which length are bought, and whether fewer is impossible. */

@@ -4,7 +4,7 @@ import type { BeneathReport } from '@/core/beneath';
 import type { EdgesReport } from '@/core/edges';
 import { floorsOf } from '@/core/floors';
 import { middleOfRing, polygonArea } from '@/core/geometry';
-import { roomName, type Event, type Job, type Product } from '@/core/given';
+import { calledOf, roomName, type Event, type Job, type Product } from '@/core/given';
 import { inspectionOf } from '@/core/inspect';
 import { asItLies, roomOf, withWalls, type Site } from '@/core/lay';
 import { groundOf } from '@/core/setout';
@@ -125,11 +125,11 @@ function theHidden({ job, edges, beneath }: HandedOver): PrintPart[] {
   const at = ([x, y]: readonly [number, number]) => `${formatLength(x, job.display)}, ${formatLength(y, job.display)}`;
   const things = (job.obstacles ?? []).filter((o) => o.kind === 'register' || o.kind === 'pipe' || o.kind === 'flange');
   const heated = (job.bases ?? []).filter((b) => b.heated).map((b) => name(b.space));
-  const materials = [...new Set((beneath?.layers ?? []).map((l) => l.material.name || l.material.id))];
+  const materials = [...new Set((beneath?.layers ?? []).map((l) => calledOf(l.material)))];
   const rows = [
     ...things.map((o) => [o.kind, o.id, at(middleOfRing(o.outline))]),
     ...(edges?.untippable ?? []).map((u) => ['slid in, glued joint', `${u.floor}/${u.piece}: ${u.why}`, at(u.at)]),
-    ...(job.fixings ?? []).map((f) => ['held to the base', f.why, at(f.at)]),
+    ...(job.fixings ?? []).map((f) => ['held to the base', f.why ?? '', at(f.at)]),
     ...(edges?.casings ?? []).map((c) => ['undercut casing', `doorway ${c.opening}, ${name(c.side)}`, '']),
   ];
   return [

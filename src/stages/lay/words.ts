@@ -128,6 +128,18 @@ export function eventWords(event: Event, display: Display, called: Called): stri
       return 'The rest was planned anew.';
     case 'undone':
       return `Line ${event.event} was taken back.`;
+    case 'delivered':
+      return `Delivered: ${event.text}`;
+    case 'returned':
+      return `Returned: ${event.text}`;
+    case 'checked':
+      return `Checked: ${event.text}`;
+    case 'snag':
+      return `To put right: ${event.text}`;
+    case 'repair-planned':
+      return `Repair planned: ${event.text}`;
+    case 'repaired':
+      return `Repaired: ${event.text}`;
     case 'note':
       return event.text;
   }

@@ -333,7 +333,7 @@ function DoorwayReading({ job, space, opening }: { job: Job; space: Space; openi
               options={beyondOptions(opening.beyond?.floor)}
               onChoice={(floor) =>
                 set({
-                  beyond: floor === '' ? undefined : { height: 0, ...opening.beyond, floor },
+                  beyond: floor === '' ? undefined : { ...opening.beyond, floor },
                 })
               }
             />
@@ -341,7 +341,7 @@ function DoorwayReading({ job, space, opening }: { job: Job; space: Space; openi
               <SmallLength
                 name="Its top over our base"
                 label={`${name}: height of the floor beyond over the base here`}
-                mm={opening.beyond.height}
+                mm={opening.beyond.height ?? null}
                 display={job.display}
                 onLength={(height) => firstText(set({ beyond: { ...opening.beyond!, height } }))}
               />

@@ -41,6 +41,7 @@ export function withoutSpace(job: Job, id: string): Job {
     ...(job.round ? { round: { ...job.round, gaps: others(job.round.gaps), seen: others(job.round.seen) } } : {}),
     snags: others(job.snags),
     ...(job.crew ? { crew } : {}),
+    ...(job.laying?.order ? { laying: { ...job.laying, order: job.laying.order.filter((s) => s !== id) } } : {}),
   };
 }
 

@@ -6,7 +6,8 @@ import { takesReadings } from './readings';
 
 type Props = {
   label: string;
-  mm: number;
+  /** null: nobody has said it, and the field is empty */
+  mm: number | null;
   display: Display;
   /** Takes the length; gives back what is wrong with it, or nothing. */
   onLength: (mm: number) => string | undefined;
@@ -19,7 +20,8 @@ type Props = {
 };
 
 /** As exact as the file: a metric length shows up to three decimals where it has them. */
-const written = (mm: number, display: Display): string => formatLength(mm, display, { bare: true, decimals: 3 });
+const written = (mm: number | null, display: Display): string =>
+  mm === null ? '' : formatLength(mm, display, { bare: true, decimals: 3 });
 
 /** A field that takes a length as people write it, shows how it was understood, and steps by the arrow keys. */
 export function LengthField({ label, mm, display, onLength, hint, large = false, compact = false, named = false }: Props) {
@@ -50,7 +52,7 @@ export function LengthField({ label, mm, display, onLength, hint, large = false,
       setProblem(undefined);
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
-      const from = parsed?.ok ? parsed.mm : mm;
+      const from = parsed?.ok ? parsed.mm : (mm ?? 0);
       const step = lengthStep(display, event.shiftKey);
       // onto the next mark of the tape, not off it
       const next = Math.max(0, (event.key === 'ArrowUp' ? Math.floor(from / step + 1e-6) + 1 : Math.ceil(from / step - 1e-6) - 1) * step);

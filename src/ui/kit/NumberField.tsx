@@ -4,7 +4,8 @@ import { useState } from 'react';
 
 type Props = {
   label: string;
-  value: number;
+  /** null: nobody has said it, and the field is empty */
+  value: number | null;
   /** Takes the number; gives back what is wrong with it, or nothing. */
   onNumber: (value: number) => string | undefined;
   /** what an unreadable text is told */
@@ -19,7 +20,7 @@ type Props = {
 export function NumberField({ label, value, onNumber, wanted, whole = false, compact = false }: Props) {
   const [text, setText] = useState<string | null>(null);
   const [problem, setProblem] = useState<string>();
-  const shown = text ?? String(Number(value.toFixed(2)));
+  const shown = text ?? (value === null ? '' : String(Number(value.toFixed(2))));
   const commit = (written: string) => {
     if (text === null && written === shown) return;
     const read = Number(written.replace(',', '.').replace('°', ''));

@@ -7,7 +7,8 @@ type Props = {
   name: string;
   /** what it is called for those who do not see what stands around it */
   label: string;
-  mm: number;
+  /** null: nobody has said it, and the field is empty */
+  mm: number | null;
   display: Display;
   onLength: (mm: number) => string | undefined;
 };
