@@ -138,6 +138,7 @@ const BENEATH = ['beneath'] as const;
 const INSISTED_WORDS = {
   'second-pad': 'a second pad under planks that carry one',
   'no-film': 'no film on a base that is not dry',
+  'pad-unknown': 'whether the planks carry a pad is not known',
 } as const;
 const NONE = [] as const;
 

@@ -1,4 +1,4 @@
-import { newJob, readJob, type Base, type Job } from '../given';
+import { newJob, readJob, type Base, type Job, type MoistureMethod } from '../given';
 import { createAsker } from '../answer';
 import { base, flatness } from './answer';
 import { dryingRange } from './drying';
@@ -10,7 +10,7 @@ import { restOf } from './rest';
 
 const concrete: Base = { space: 'room', substrate: 'concrete' };
 const boards: Base = { space: 'room', substrate: 'boards' };
-const read = (value: number, on = '2026-03-02', at: [number, number] = [500, 500], method: 'mass' | 'air' | 'wood' = 'mass') => ({
+const read = (value: number, on = '2026-03-02', at: [number, number] = [500, 500], method: MoistureMethod = 'mass') => ({
   at,
   on,
   method,
@@ -40,6 +40,22 @@ describe('moisture', () => {
     expect(found.reasons.length > 0).toBe(verdict !== 'fine');
     expect(found.from).toBe('preset');
   });
+
+  test.each<[string, Base, string]>([
+    ['a carbide reading on cement', { ...concrete, substrate: 'screed', moisture: [read(2, '2026-03-02', [5, 5], 'carbide')] }, 'film'],
+    [
+      'the same over heating',
+      { ...concrete, substrate: 'screed', heated: true, moisture: [read(2, '2026-03-02', [5, 5], 'carbide')] },
+      'stop',
+    ],
+    ['the same on gypsum', { ...concrete, substrate: 'gypsum', moisture: [read(2, '2026-03-02', [5, 5], 'carbide')] }, 'stop'],
+    ['gypsum that is dry', { ...concrete, substrate: 'gypsum', moisture: [read(0.5, '2026-03-02', [5, 5], 'carbide')] }, 'film'],
+    ['heated gypsum', { ...concrete, substrate: 'gypsum', heated: true, moisture: [read(0.4, '2026-03-02', [5, 5], 'carbide')] }, 'stop'],
+    ['the digits of a meter are no per cent', { ...boards, moisture: [read(45, '2026-03-02', [5, 5], 'meter')] }, 'fine'],
+    ['tiles that nobody read', { space: 'room', substrate: 'tile' }, 'unknown'],
+    ['an old floor that nobody read', { space: 'room', substrate: 'old-floor' }, 'unknown'],
+    ['tiles that read dry', { space: 'room', substrate: 'tile', moisture: [read(1)] }, 'fine'],
+  ])('%s', (_, given, verdict) => expect(moistureOf(given, undefined).verdict).toBe(verdict));
 
   test('says whose limits decided', () => {
     const limits = { mass: { fine: 3, film: 5 } };

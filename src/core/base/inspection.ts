@@ -55,13 +55,13 @@ export function cautionsOf({ substrate, heated, built }: Inspected): readonly Ca
   const ids: CautionId[] = ['strips'];
   if (earlier(built, ASBESTOS_UNTIL)) ids.push('asbestos');
   if (earlier(built, LEAD_UNTIL)) ids.push('lead');
-  if (substrate === 'concrete' || substrate === 'screed' || substrate === 'tile') ids.push('silica');
+  if (substrate === 'concrete' || substrate === 'screed' || substrate === 'gypsum' || substrate === 'tile') ids.push('silica');
   if (substrate === 'boards' || substrate === 'sheet' || heated) ids.push('licensed');
   return ids.map((id) => CAUTIONS[id]);
 }
 
 const WOOD: readonly Substrate[] = ['boards', 'sheet'];
-const STONE: readonly Substrate[] = ['concrete', 'screed', 'tile'];
+const STONE: readonly Substrate[] = ['concrete', 'screed', 'gypsum', 'tile'];
 
 /** The checks that fit a base, in order of work. */
 export function checksOf(base: Inspected): readonly Check[] {

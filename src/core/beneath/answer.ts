@@ -18,8 +18,8 @@ export type MaterialTotal = {
 };
 
 export type BeneathFinding = {
-  readonly rule: 'second-pad' | 'no-film';
-  readonly level: 'must';
+  readonly rule: 'second-pad' | 'no-film' | 'pad-unknown';
+  readonly level: 'must' | 'should';
   readonly floor: string;
   readonly space: string;
   readonly at: [number, number];
@@ -81,7 +81,13 @@ export const beneath = answer({
 /** What is wrong with what was chosen for the rooms of a floor. */
 export const wrongBeneath = (floor: Pick<Floor, 'id'>, chosen: readonly Chosen[]): readonly BeneathFinding[] =>
   chosen.flatMap(({ space, wrong }) =>
-    wrong.map((w): BeneathFinding => ({ ...w, level: 'must', floor: floor.id, space: space.id, at: placeIn(space) })),
+    wrong.map((w): BeneathFinding => ({
+      ...w,
+      level: w.rule === 'pad-unknown' ? 'should' : 'must',
+      floor: floor.id,
+      space: space.id,
+      at: placeIn(space),
+    })),
   );
 
 /** About the middle of a room. */

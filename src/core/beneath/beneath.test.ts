@@ -164,6 +164,41 @@ test('tape is as long as the seams: one seam across a square room', () => {
   expect(report.totals[0]!.wastePercent).toBeCloseTo(100 * (15 / (1.8 * 3) - 1), 6);
 });
 
+test('left to itself a layer takes no roll more than in any direction that somebody asks for', () => {
+  const short = { ...foam, length: 6000 };
+  for (let seed = 1; seed <= 14; seed++) {
+    const [length, width] = [2500 + ((seed * 791) % 4200), 2100 + ((seed * 377) % 3100)];
+    const job: Job = {
+      ...newJob('Sluice house', 'metric', length, width),
+      layout: { ...house.layout, direction: [0, 90, 30, 45][seed % 4]! },
+      beneath: { materials: [seed % 3 === 0 ? boards : short], choices: [] },
+    };
+    const rolls = (direction: 'auto' | number) => asked({ ...job, beneath: { ...job.beneath, choices: [{ space: 'room', pad: 'auto', direction }] } }).rolls.length; // prettier-ignore
+    const auto = rolls('auto');
+    for (const direction of [0, 90, 30, 45, 120, 135]) expect([seed, direction, auto <= rolls(direction)]).toEqual([seed, direction, true]);
+  }
+});
+
+test.each([
+  ['whether the planks carry a pad is not known', { attachedPad: undefined }, [], ['pad-unknown']],
+  ['they carry none', { attachedPad: 0 }, [foam.id], []],
+  ['they carry one', { attachedPad: 1.5 }, [], []],
+  ['they forbid a film, and the base is dry', { film: 'forbidden' as const }, [foam.id], []],
+  ['they want a film, and the base is dry', { film: 'wanted' as const }, [film.id, foam.id], []],
+])('where %s', (_, product, layers, rules) => {
+  const job: Job = { ...newJob('Sluice house', 'metric', 3000, 2400), bases: [{ space: 'room', substrate: 'boards' }], beneath: { materials: [foam, film] } }; // prettier-ignore
+  const report = asked({ ...job, product: { ...job.product, ...product } });
+  expect(report.layers.map((l) => l.material.id)).toEqual(layers);
+  expect(report.findings.map((f) => f.rule)).toEqual(rules);
+});
+
+test('planks that forbid a film have none over a base that asks for one, and that is said', () => {
+  const job: Job = { ...newJob('Sluice house', 'metric', 3000, 2400), bases: [{ space: 'room', substrate: 'concrete' }], beneath: { materials: [foam, film] } }; // prettier-ignore
+  const report = asked({ ...job, product: { ...job.product, film: 'forbidden' } });
+  expect(report.layers.map((l) => l.kind)).toEqual(['pad']);
+  expect(report.findings.map((f) => [f.rule, f.level])).toEqual([['no-film', 'must']]);
+});
+
 test('never more rolls than strip by strip', () => {
   for (const { rolls, plain } of asked(house).totals) expect(rolls).toBeLessThanOrEqual(plain ?? Infinity);
 });

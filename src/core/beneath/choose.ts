@@ -9,7 +9,7 @@ export type Chosen = {
   /** the way that the rolls are to run; null where the plan may choose */
   readonly direction: number | null;
   readonly why: { readonly pad: string; readonly film: string };
-  readonly wrong: readonly { readonly rule: 'second-pad' | 'no-film'; readonly text: string }[];
+  readonly wrong: readonly { readonly rule: 'second-pad' | 'no-film' | 'pad-unknown'; readonly text: string }[];
 };
 
 /** What of a job decides what goes beneath. */
@@ -34,9 +34,13 @@ export function chosenFor(job: BeneathGiven, space: Space, product: Product): Ch
   const verdict = base ? moistureOf(base, job.moistureLimits).verdict : 'fine';
   const damp = verdict !== 'fine';
   const pad = padFor(materials, choice?.pad ?? (choice?.pad === null ? null : 'auto'), product, damp);
-  const film = filmFor(materials, choice?.film ?? (choice?.film === null ? null : 'auto'), pad.material, damp, base);
+  const wanted = choice?.film === null ? null : (choice?.film ?? 'auto');
+  const film =
+    wanted === 'auto' && product.film === 'forbidden'
+      ? FORBIDDEN
+      : filmFor(materials, wanted, pad.material, damp || product.film === 'wanted', base);
   const wrong: Chosen['wrong'][number][] = [];
-  if (pad.material && product.attachedPad > 0)
+  if (pad.material && (product.attachedPad ?? 0) > 0)
     wrong.push({
       rule: 'second-pad',
       text: `${space.name || space.id}: ${product.name} carries its own pad. A second one lets the locks flex until they break, and voids the warranty: take ${calledOf(pad.material)} out.`,
@@ -44,7 +48,16 @@ export function chosenFor(job: BeneathGiven, space: Space, product: Product): Ch
   if (damp && !film.material && !pad.material?.film)
     wrong.push({
       rule: 'no-film',
-      text: `${space.name || space.id}: ${WHY_FILM[verdict]}, and no film lies beneath. Vapour swells planks and feeds mould: lay a film, lapped and taped.`,
+      text: `${space.name || space.id}: ${WHY_FILM[verdict]}, and no film lies beneath. ${
+        product.film === 'forbidden'
+          ? `${product.name} forbids one: this plank is wrong here until the base is dry.`
+          : 'Vapour swells planks and feeds mould: lay a film, lapped and taped.'
+      }`,
+    });
+  if (product.attachedPad === undefined && !pad.material && (choice?.pad === undefined || choice.pad === 'auto'))
+    wrong.push({
+      rule: 'pad-unknown',
+      text: `${space.name || space.id}: nobody has said whether ${product.name} carries its own pad, so none is laid. Look on the box.`,
     });
   const direction = choice?.direction;
   return {
@@ -57,11 +70,14 @@ export function chosenFor(job: BeneathGiven, space: Space, product: Product): Ch
   };
 }
 
+const FORBIDDEN: Picked = { material: null, why: 'no film: the planks forbid one' };
+
 type Picked = { readonly material: Material | null; readonly why: string };
 
 function padFor(materials: readonly Material[], wanted: string | null, { attachedPad }: Product, damp: boolean): Picked {
   if (wanted === null) return { material: null, why: 'no pad: you asked for none' };
   if (wanted !== 'auto') return { material: materials.find((m) => m.id === wanted) ?? null, why: 'this pad: you asked for it' };
+  if (attachedPad === undefined) return { material: null, why: 'no pad: nobody has said whether the planks carry their own' };
   if (attachedPad > 0) return { material: null, why: 'no pad: the planks carry their own, and a second one is never laid' };
   const pads = materials.filter(isPad);
   const noFilm = !materials.some((m) => m.kind === 'film');
@@ -91,6 +107,6 @@ function filmFor(
 
 /** What a material is refused for in a space; null where it may lie there. A person may insist, and then it stays said. */
 export function refusalOf(material: Material, product: Product): string | null {
-  if (isPad(material) && product.attachedPad > 0) return 'the planks carry their own pad: a second one lets the locks flex';
+  if (isPad(material) && (product.attachedPad ?? 0) > 0) return 'the planks carry their own pad: a second one lets the locks flex';
   return null;
 }

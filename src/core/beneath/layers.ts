@@ -143,14 +143,30 @@ function shapesFor(
   return mine.map(({ space, laid }) => ({ space: space.id, shape: laid }));
 }
 
-/** The ways in which a layer may run: as asked, else across the planks and along them. */
+/** Directions nearer to each other than this (degrees) are one. */
+const SAME_WAY = 0.5;
+
+/** The way of the longest wall of a floor, in degrees. */
+function longestWall({ spaces }: Floor): number {
+  const walls = spaces.flatMap(({ outline }) => outline.map((a, i) => [a, outline[(i + 1) % outline.length]!] as const));
+  const lengthOf = ([a, b]: (typeof walls)[number]) => Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const [a, b] = walls.reduce((longest, wall) => (lengthOf(wall) > lengthOf(longest) ? wall : longest));
+  return (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
+}
+
+/** The ways in which a layer may run: as asked, else across the planks and along them, and where planks lie aslant as the longest wall runs. */
 function waysFor(task: Task): readonly { readonly direction: number; readonly words: string; readonly along: boolean }[] {
   const { direction } = task.ground.setOut;
   if (task.asked !== null) return [{ direction: modulo(task.asked, 360), words: 'runs the way you asked for', along: Math.abs(Math.sin(((task.asked - direction) * Math.PI) / 180)) < 0.1 }]; // prettier-ignore
-  return [
+  const byPlanks = [
     { direction: modulo(direction + 90, 180), words: 'runs across the planks, so that no seam lies along their edges', along: false },
     { direction: modulo(direction, 180), words: 'runs with the planks: across them it would take more', along: true },
   ];
+  const wall = longestWall(task.ground.floor);
+  const off = modulo(wall - direction, 90);
+  if (Math.min(off, 90 - off) < SAME_WAY) return byPlanks;
+  const words = 'runs square to the walls: by the planks it would take more';
+  return [...byPlanks, ...[0, 90].map((turn) => ({ direction: modulo(wall + turn, 180), words, along: false }))];
 }
 
 const lapOf = (m: Material): number => (m.kind === 'film' ? (m.lap ?? 0) : 0);
@@ -175,6 +191,30 @@ function plankEdges({ rows, frame: planks }: SetOut, frame: Frame): readonly num
 /** Cuts all layers of one material from its rolls: each across the planks in the fewest strips, unless another way saves a roll. */
 function rollsFor(tasks: readonly Task[], material: Material, rolls: Roll[]): Placed[] {
   const ways = tasks.map(stripWays);
+  const least = tasks.reduce((sum, t) => sum + t.laid, 0) / (material.length * material.width);
+  let best = fewestRolls(tasks, ways, material);
+  // no way that they might all have run costs fewer
+  for (const direction of new Set(ways.flatMap((own) => own.map((w) => w.direction)))) {
+    if (best.many - 1 < least) break;
+    const alike = ways.map((own) => {
+      const same = own.filter((w) => w.direction === direction);
+      return same.length > 0 ? same : own;
+    });
+    const next = fewestRolls(tasks, alike, material);
+    if (next.many < best.many) best = next;
+  }
+  const before = rolls.length;
+  for (let n = 0; n < best.many; n++) rolls.push({ n: before + n + 1, material });
+  return best.cuts.map(({ of, ...cut }) => ({
+    task: of.laid.task,
+    way: of.laid.way,
+    space: of.space,
+    cut: { ...cut, of: of.strip, roll: before + cut.roll },
+  }));
+}
+
+/** Each layer as it would rather run, unless thriftier strips or another of its ways save a roll. */
+function fewestRolls(tasks: readonly Task[], ways: readonly (readonly Way[])[], material: Material): ReturnType<typeof cutAll> {
   const takes = (w: Way) => w.rooms.reduce((sum, r) => sum + r.takes, 0);
   let trial = ways.map((w) => w[0]!);
   let best = cutAll(tasks, trial, material);
@@ -189,14 +229,7 @@ function rollsFor(tasks: readonly Task[], material: Material, rolls: Roll[]): Pl
       if (next.many < best.many) best = next;
     }
   }
-  const before = rolls.length;
-  for (let n = 0; n < best.many; n++) rolls.push({ n: before + n + 1, material });
-  return best.cuts.map(({ of, ...cut }) => ({
-    task: of.laid.task,
-    way: of.laid.way,
-    space: of.space,
-    cut: { ...cut, of: of.strip, roll: before + cut.roll },
-  }));
+  return best;
 }
 
 type Tagged = { readonly laid: Laid; readonly space: string; readonly strip: Strip };

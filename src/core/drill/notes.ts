@@ -81,7 +81,7 @@ export const factsOf = (job: Job): string => {
   const hasFoot = obstacles.some((o) => o.edge);
   return [
     `Planks are ${length(product.planks[0]!.length)} long and ${length(product.planks[0]!.width)} wide`,
-    product.attachedPad > 0 ? 'they carry a pad of their own' : '',
+    (product.attachedPad ?? 0) > 0 ? 'they carry a pad of their own' : '',
     `the gap wanted is ${length(product.limits.gap)}`,
     `joints of neighbouring rows at least ${length(product.limits.stagger)} apart`,
     `end pieces at least ${length(product.limits.endPiece)}, strips at least ${length(product.limits.rip)}`,

@@ -66,7 +66,7 @@ function doorwayOf(job: EdgeGiven, opening: Opening, grounds: readonly EdgeGroun
   const joined = second === null ? [first] : [first, second];
   const kits = kitsOf(job).filter((k) => opening.kit === undefined || k.id === opening.kit);
   const wanted = { kind: opening.finish as ProfileKind, foot: opening.foot, near: side(first), far };
-  const tried: Fits | null = opening.finish === 'through' ? null : fitsOf(kits, wanted);
+  const tried: Fits | null = opening.finish === 'through' || opening.finish === 'butt' ? null : fitsOf(kits, wanted);
   const foot = opening.foot ?? 0;
   return {
     id: opening.id,

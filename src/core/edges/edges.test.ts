@@ -116,6 +116,24 @@ test('what lies beneath lifts its side of the doorway', () => {
   expect(asked(lifted).openings[0]!.undercuts.map((u) => u.height)).toEqual([10.5, 8.5]);
 });
 
+test('a butt asks for undercuts only; a nosing takes a profile of its kind, whose far side nobody needs', () => {
+  const nosing = {
+    kind: 'nosing' as const,
+    near: [0, 20] as [number, number],
+    far: [-40, 40] as [number, number],
+    foot: 0,
+    cover: 40,
+    lengths: [900],
+  };
+  const kits = [{ id: 'steps', track: { height: 0, width: 20 }, stacks: [{ shims: [], height: 0 }], profiles: [nosing] }];
+  const [butt] = asked(withOpening({ ...house, kits }, 0, { finish: 'butt', joint: 5 })).openings;
+  expect(butt).toMatchObject({ fits: [], chosen: null, missing: null });
+  expect(butt!.undercuts.length).toBeGreaterThan(0);
+  const [step] = asked(withOpening({ ...house, kits }, 0, { finish: 'nosing', kit: 'steps' })).openings;
+  expect(step!.chosen).toBe(0);
+  expect(step!.fits[0]).toMatchObject({ kit: 'steps', profile: 0 });
+});
+
 test('a doorway that the floor runs through asks for undercuts only; a wall for nothing', () => {
   const through = asked(withOpening(house, 0, { finish: 'through' })).openings[0]!;
   expect(through).toMatchObject({ fits: [], chosen: null, missing: null });

@@ -1,5 +1,5 @@
 import { polygonArea } from '../geometry';
-import { newJob, problemLine, type Job } from '../given';
+import { newJob, problemLine, readJob, type Job } from '../given';
 import { untruths } from '@test/truth';
 import { planJob } from '../plan';
 import { doorwayName, floorsOf } from '.';
@@ -42,6 +42,37 @@ test.each<[Finish, number[]]>([
   ['stop', [hall, room]],
 ])('a doorway with finish %s', (finish, want) => {
   areas(house(finish)).forEach((area, i) => expect(area).toBeCloseTo(want[i]!, 3));
+});
+
+test('a line off the middle of its strip, and floors that are butted there', () => {
+  const changed = (finish: Finish, more: object): Job => ({ ...house(finish), openings: [{ ...house(finish).openings![0]!, ...more }] });
+  const both = (job: Job, want: readonly number[]) => areas(job).forEach((area, i) => expect(area).toBeCloseTo(want[i]!, 3));
+  both(changed('reducer', { offset: 20 }), [hall + 784 * 70, room + 784 * 30]);
+  both(changed('reducer', { offset: -50 }), [hall, room + 784 * 100]);
+  both(changed('nosing', {}), [hall + 784 * 50, room + 784 * 50]);
+  // up to half of the joint before the line, on either side
+  both(changed('butt', { joint: 6 }), [hall + 784 * 55, room + 784 * 55]);
+  both(changed('butt', { joint: 6, offset: 10 }), [hall + 784 * 65, room + 784 * 45]);
+  expect(areas({ ...changed('butt', {}), openings: [{ ...house('butt', null).openings![0]! }] })[0]).toBeCloseTo(hall + 784 * 58, 3);
+  const beyond = floorsOf(changed('reducer', { offset: 51 }));
+  expect(beyond.ok ? '' : problemLine(beyond.problems[0]!)).toMatch(
+    /^openings\[0\]\.offset: 51 mm .* outside the strip, which is 100 mm deep/,
+  );
+});
+
+test('two products of one name are told apart by their ids; without them the second is refused by its place', () => {
+  const job = house('t-mould');
+  const other = (more: object) => ({ ...job, layouts: [{ space: 'room', product: { ...job.product, perBox: 5, ...more } }] });
+  const named = (of: Job) => (readJob(of).ok ? floorsOf(of) : null);
+  const both = { ...other({ id: 'short' }), product: { ...job.product, id: 'long' } };
+  const floors = named(both);
+  expect(floors?.ok && floors.value.map((f) => f.product.name)).toEqual(['long', 'short']);
+  const same = named({ ...job, layouts: [{ space: 'room', product: { ...job.product } }] });
+  expect(same?.ok && same.value.map((f) => f.product.name)).toEqual([job.product.name, job.product.name]);
+  const refused = readJob(other({}));
+  expect(refused.ok ? '' : problemLine(refused.problems[0]!)).toMatch(
+    /^layouts\[0\]\.product\.name: .* the name of another product, product/,
+  );
 });
 
 test('a doorway that leads out: to its line, or over the whole strip without a gap', () => {

@@ -19,6 +19,7 @@ import {
   bad,
   footOf,
   good,
+  labelled,
   type Job,
   type Layout,
   type Obstacle,
@@ -138,14 +139,16 @@ function formFloor(job: Surveyed, id: string, spaces: readonly Space[], ways: re
     const there = b !== null && own.has(b);
     if (opening.finish === 'stop' || (!here && !there)) continue;
     laidThrough.push(way);
+    // butted floors meet at the line but for half of their joint
+    const toLine = opening.finish === 'butt' ? (opening.joint ?? 0) / 2 : gap;
     const jambs = () => {
       sources.push({ a: way.near[0], b: way.far[0], gap, bound: { kind: 'jamb', opening: opening.id } });
       sources.push({ a: way.near[1], b: way.far[1], gap, bound: { kind: 'jamb', opening: opening.id } });
     };
     const line = () => {
       const [p, q] = lineOf(way);
-      const foot = opening.foot ?? 0;
-      sources.push({ a: p, b: q, gap: gap + foot / 2, bound: { kind: 'line', opening: opening.id } });
+      const foot = opening.finish === 'butt' ? 0 : (opening.foot ?? 0);
+      sources.push({ a: p, b: q, gap: toLine + foot / 2, bound: { kind: 'line', opening: opening.id } });
       if (foot === 0) return;
       // the profile's foot stands on the line: where it is wider than the wall, its band reaches into the room, as long as the line
       const band = slotAt(way, gap + foot / 2, 0);
@@ -165,10 +168,10 @@ function formFloor(job: Surveyed, id: string, spaces: readonly Space[], ways: re
       } else shapes.push(wholeStrip(way));
     } else if (here && there) {
       shapes.push(wholeStrip(way));
-      slots.push(slotAt(way, gap));
+      slots.push(slotAt(way, toLine));
       line();
     } else {
-      shapes.push(halfStrip(way, here ? 'near' : 'far'));
+      shapes.push(halfStrip(way, here ? 'near' : 'far', gap - toLine));
       line();
     }
   }
@@ -231,7 +234,7 @@ function choicesFor(job: Surveyed, spaces: readonly Space[]): { product: Product
     const centred = layout.setOut.mode === 'edge-on-centre' || layout.setOut.mode === 'plank-on-centre';
     if (centred && !layout.setOut.space) layout = { ...layout, setOut: { ...layout.setOut, space: override.space } };
   });
-  return { product, layout };
+  return { product: labelled(job, product), layout };
 }
 
 /** Whether the point lies in or on one of the spaces, or in the strip of an opening that the floor runs through from one of them. */

@@ -25,7 +25,11 @@ export function wayOf(opening: Opening, index: number, spaces: ReadonlyMap<strin
     const far = [p[(i + 3) % 4]!, p[(i + 2) % 4]!] as const;
     const touches = near.every((q) => onEdge(q, spaces.get(first)!.outline));
     const reaches = second === null || far.every((q) => onEdge(q, spaces.get(second)!.outline));
-    if (touches && reaches) return good({ opening, near, far });
+    if (!touches || !reaches) continue;
+    const deep = Math.min(...([0, 1] as const).map((k) => Math.hypot(far[k][0] - near[k][0], far[k][1] - near[k][1])));
+    if (Math.abs(opening.offset ?? 0) > deep / 2)
+      return bad({ path: `openings[${index}].offset`, text: `${opening.offset} mm from the middle lies outside the strip, which is ${Math.round(deep)} mm deep` }); // prettier-ignore
+    return good({ opening, near, far });
   }
   const names = second === null ? `"${first}"` : `"${first}" on one side and "${second}" on the other`;
   return bad({ path, text: `does not touch ${names}; two of its points must lie on each space's edge (within ${ON_EDGE} mm)` });
@@ -39,8 +43,14 @@ export function beyond(from: Point, to: Point, by: number): Point {
   return between(from, to, (length + by) / length);
 }
 
-/** The opening's line: the middle of the strip, across the way through, from jamb to jamb. */
-export const lineOf = ({ near, far }: Way): readonly [Point, Point] => [between(near[0], far[0], 0.5), between(near[1], far[1], 0.5)];
+/** The opening's line: the middle of the strip, or so far off it as the opening says, across the way through, from jamb to jamb. */
+export function lineOf({ opening, near, far }: Way): readonly [Point, Point] {
+  const at = (k: 0 | 1): Point => {
+    const depth = Math.hypot(far[k][0] - near[k][0], far[k][1] - near[k][1]);
+    return between(near[k], far[k], depth > 0 ? 0.5 + (opening.offset ?? 0) / depth : 0.5);
+  };
+  return [at(0), at(1)];
+}
 
 /** The whole strip, pushed a little into what it meets at both sides. */
 export const wholeStrip = ({ near, far }: Way, pushFar = PUSH): Ring => [
@@ -50,11 +60,16 @@ export const wholeStrip = ({ near, far }: Way, pushFar = PUSH): Ring => [
   beyond(near[0], far[0], pushFar),
 ];
 
-/** The half of the strip at one of its sides, from the pushed side to the line. */
-export function halfStrip(way: Way, side: 'near' | 'far'): Ring {
+/**
+ * The part of the strip at one of its sides, from the pushed side to the line.
+ *
+ * @param past how far it goes on beyond the line, mm
+ */
+export function halfStrip(way: Way, side: 'near' | 'far', past = 0): Ring {
   const line = lineOf(way);
   const [here, there] = side === 'near' ? [way.near, way.far] : [way.far, way.near];
-  return [beyond(there[0], here[0], PUSH), beyond(there[1], here[1], PUSH), line[1], line[0]];
+  const end = (k: 0 | 1): Point => (past === 0 ? line[k] : beyond(here[k], line[k], past));
+  return [beyond(there[0], here[0], PUSH), beyond(there[1], here[1], PUSH), end(1), end(0)];
 }
 
 /**

@@ -3,9 +3,9 @@ import { date, id, length, name, notNegative, number, oneOf, point, size, time }
 
 /* The job file's part on the base: what is beneath the floor, how flat, how dry, and in what air. */
 
-export const SUBSTRATES = ['concrete', 'screed', 'boards', 'sheet', 'tile', 'old-floor'] as const;
+export const SUBSTRATES = ['concrete', 'screed', 'gypsum', 'boards', 'sheet', 'tile', 'old-floor'] as const;
 export type Substrate = (typeof SUBSTRATES)[number];
-export const MOISTURE_METHODS = ['mass', 'air', 'wood'] as const;
+export const MOISTURE_METHODS = ['mass', 'air', 'wood', 'carbide', 'meter'] as const;
 
 /** Heights nearer to each other than this (mm) are taken at one place. */
 export const SAME_PLACE = 1;
@@ -15,12 +15,14 @@ const MOST_READINGS = 500;
 const MOST_CHECKS = 200;
 
 const level = z.looseObject({ at: point, height: length });
-const moisture = z.looseObject({
-  at: point,
-  on: date,
-  method: oneOf(MOISTURE_METHODS),
-  value: number('a moisture').min(0, 'cannot be negative').max(100, 'more than 100 %'),
-});
+const moisture = z
+  .looseObject({
+    at: point,
+    on: date,
+    method: oneOf(MOISTURE_METHODS),
+    value: number('a moisture').min(0, 'cannot be negative').max(200, 'more than any scale has'),
+  })
+  .refine((r) => r.method === 'meter' || r.value <= 100, { error: 'more than 100 %', path: ['value'] });
 /** Something done or acknowledged, and by whom. */
 const done = z.looseObject({ id, on: date, by: name.optional() });
 /** A picture of the base, kept beside the database under the hash of its bytes. */
@@ -72,7 +74,7 @@ const compound = z.looseObject({
 const share = number('a humidity').min(0, 'cannot be negative').max(100, 'more than 100 %');
 const degrees = number('a temperature').min(-60, 'colder than any room').max(80, 'hotter than any room');
 const air = z.looseObject({ temperature: degrees, humidity: share });
-const percent = number('a moisture').min(0, 'cannot be negative').max(100, 'more than 100 %');
+const percent = number('a moisture').min(0, 'cannot be negative').max(200, 'more than any scale has');
 const moistureLimit = z
   .looseObject({ fine: percent, film: percent })
   .refine((l) => l.film >= l.fine, { error: 'what a film allows cannot be less than what is fine without one' });
@@ -82,7 +84,10 @@ export const baseShape = {
   flatness: z.looseObject({ straightedge: size, limit: size }).partial().optional(),
   bases: z.array(baseSchema, { error: 'bases is a list' }).max(500, 'more than 500 bases').optional(),
   compound: compound.partial().optional(),
-  moistureLimits: z.looseObject({ mass: moistureLimit, air: moistureLimit, wood: moistureLimit }).partial().optional(),
+  moistureLimits: z
+    .looseObject({ mass: moistureLimit, air: moistureLimit, wood: moistureLimit, carbide: moistureLimit, meter: moistureLimit })
+    .partial()
+    .optional(),
   climate: z
     .array(air.extend({ time }), { error: 'climate is a list' })
     .max(20_000, 'more than 20000 readings of the air: take one an hour')

@@ -12,6 +12,7 @@ export { LOW_THINGS, PROFILE_KINDS, type ProfileKind } from './edges';
 export * from './feet';
 export { calledOf, roomName } from './names';
 export * from './schema';
+export { labelled, productsOf } from './products';
 export * from './problems';
 export * from './read';
 export * from './sizes';

@@ -2,6 +2,7 @@ import { boxOf, crossingEdges, placesOf, signedArea, tidyRing, type Ring } from 
 import { SAME_PLACE } from './base';
 import { minutesOf } from './crew';
 import { endCapOf, kitsOf } from './feet';
+import { isAnother } from './products';
 import { bad, good, pathText, type Problem, type Result } from './problems';
 import { jobSchema, type Base, type Job, type Product } from './schema';
 import { LARGEST_FILE, MOST_POINTS, MOST_VALUES } from './sizes';
@@ -244,8 +245,6 @@ function checkProducts({ product, layouts = [] }: Job, say: Say): void {
     else say(`${path}.name`, `"${one.name}" is the name of another product, ${other.path}; give each an id of its own`);
   });
 }
-
-const isAnother = (a: Product, b: Product): boolean => a !== b && JSON.stringify(a) !== JSON.stringify(b);
 
 function checkProduct(product: Product, path: string, say: Say): void {
   const longest = Math.max(...product.planks.map((p) => p.length));

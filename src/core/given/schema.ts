@@ -4,7 +4,7 @@ import { baseShape, productBase } from './base';
 import { beneathShape } from './beneath';
 import { crewShape } from './crew';
 import { edgesShape, obstacleEdge, openingEdges } from './edges';
-import { count, id, name, notNegative, number, oneOf, point, quote, ring, run, size } from './fields';
+import { count, id, length, name, notNegative, number, oneOf, point, quote, ring, run, size } from './fields';
 import type { Known } from './known';
 import { orderShape } from './order';
 
@@ -51,13 +51,17 @@ export const productSchema = z.looseObject({
     .max(12, 'more than 12 plank sizes'),
   widthSequence: z.array(size).min(1, 'a width sequence needs at least one width').max(12, 'more than 12 widths').optional(),
   thickness: size,
-  attachedPad: notNegative,
+  /** mm of pad that the planks carry, 0 for none; missing: nobody has said */
+  attachedPad: notNegative.optional(),
   perBox: number('a count')
     .int('must be a whole number')
     .min(1, 'a box holds at least one plank')
     .max(1000, 'more than 1000 planks in a box'),
   prints: number('a count').int('must be a whole number').min(1, 'there is at least one printed face').max(1000, 'more than 1000 faces'),
-  lock: oneOf(['angle', 'angle-drop', 'tap']),
+  /** missing: nobody has said, and pieces are judged as for `angle` */
+  lock: oneOf(['angle', 'angle-drop', 'tap']).optional(),
+  /** what the product says of a film beneath it */
+  film: oneOf(['wanted', 'allowed', 'forbidden']).optional(),
   /** how far a knocked lock has to be driven apart before it lets go, mm */
   lockReach: size.optional(),
   limits,
@@ -100,11 +104,17 @@ const space = z.looseObject({
 
 export const LEAVES = ['none', 'first-side', 'second-side', 'middle', 'slides'] as const;
 
+export const FINISHES = ['through', 't-mould', 'reducer', 'carpet-edge', 'end-cap', 'nosing', 'butt', 'stop'] as const;
+
 const opening = z.looseObject({
   id,
   between: z.tuple([id, id.nullable()], { error: 'names two spaces; the second may be null' }),
   outline: z.array(point).length(4, 'the strip in the wall has four points'),
-  finish: oneOf(['through', 't-mould', 'reducer', 'carpet-edge', 'end-cap', 'stop']),
+  finish: oneOf(FINISHES),
+  /** how far the line lies from the middle of the strip, towards the second of its rooms, mm */
+  offset: length.optional(),
+  /** of a butt: how wide the joint is, mm */
+  joint: notNegative.optional(),
   busy: z.boolean().optional(),
   /** how far the casing stands proud of the wall, mm; 0 where there is none */
   casing: notNegative.optional(),

@@ -1,7 +1,7 @@
 import type { Yard } from '../cuts';
 import { floorsOf, type Floor, type Surveyed } from '../floors';
 import type { MultiPolygon, Point, Ring } from '../geometry';
-import type { Event, Job, NotedKind, Piece, Plan, Product, Result } from '../given';
+import { productsOf, type Event, type Job, type NotedKind, type Piece, type Plan, type Product, type Result } from '../given';
 import { withWalls } from './walls';
 import type { Begun, OnPlank, PlankOf } from './wood';
 
@@ -79,8 +79,8 @@ export type SiteGround = Pick<Job, 'kerf' | 'spaces'> & {
 };
 
 export function groundOfSite(job: Surveyed & Pick<Job, 'kerf'>): SiteGround {
-  const { kerf, spaces, product, layouts } = job;
-  const products = [...new Map([product, ...(layouts ?? []).flatMap((l) => l.product ?? [])].map((p) => [p.name, p])).values()];
+  const { kerf, spaces } = job;
+  const products = productsOf(job);
   const sizes = (p: Product) =>
     p.planks.map(({ length, width }) => ({ length, width, ...(products.length > 1 ? { product: p.name } : {}) }));
   const floorsWith = (walls: ReadonlyMap<string, Ring>) => floorsOf(withWalls(job, walls));

@@ -137,7 +137,9 @@ const laidArea = (floors: Sources['floors']): number =>
 /** Eyes, ears, lungs, knees and hands of everybody at work. */
 function gearIn(job: Job): Used[] {
   const people = job.crew?.people ?? PRESET_CREW.people;
-  const dusty = job.bases?.some((b) => b.substrate === 'concrete' || b.substrate === 'screed' || b.substrate === 'tile') ?? false;
+  const dusty =
+    job.bases?.some((b) => b.substrate === 'concrete' || b.substrate === 'screed' || b.substrate === 'gypsum' || b.substrate === 'tile') ??
+    false;
   const each = (id: string, what: string, why: string) =>
     usedUp({ id: `gear/${id}`, counter: 'safety', what, for: [], need: people, unit: 'people', pack: 1, from: 'crew', why });
   return [

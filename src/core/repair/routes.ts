@@ -176,7 +176,7 @@ function slide(damage: Damage): Route {
     slide: { needs, has, across: { needs: across.needs, has: across.has, side: across.side } },
     minutes: possible ? Math.round(minutes) : null,
     lifted: [...damage.pieces, ...across.runs.flatMap((r) => r.pieces)].map((p) => `${damage.floor.id}/${p.piece.id}`),
-    ...slideWords({ isFlat, isNear, has, needs, ends: best.flatMap((b) => b ?? []), across: { ...across, rows, wall: wall && damage.nameOf(wall) }, off, needed: damage.needed, nameOf: damage.nameOf, display: damage.display }), // prettier-ignore
+    ...slideWords({ isKnown: product.lock !== undefined, isFlat, isNear, has, needs, ends: best.flatMap((b) => b ?? []), across: { ...across, rows, wall: wall && damage.nameOf(wall) }, off, needed: damage.needed, nameOf: damage.nameOf, display: damage.display }), // prettier-ignore
   };
 }
 

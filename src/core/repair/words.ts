@@ -98,6 +98,7 @@ export function liftWords(given: {
 }
 
 export function slideWords(given: {
+  isKnown: boolean;
   isFlat: boolean;
   isNear: boolean;
   has: number;
@@ -109,21 +110,23 @@ export function slideWords(given: {
   nameOf: (wall: WallAt) => string;
   display: Display;
 }): Words {
-  const { isFlat, isNear, has, needs, ends, across, off, needed, nameOf, display } = given;
+  const { isKnown, isFlat, isNear, has, needs, ends, across, off, needed, nameOf, display } = given;
   const mm = lengthIn(display);
   const at = across.wall ?? (across.side === 'first' ? 'the side of row 1' : 'the side of the last row');
   const isOff = has < needs || across.has < across.needs;
-  const why = !isFlat
-    ? 'Its ends are not knocked together flat: they cannot be slid apart.'
-    : !isNear
-      ? 'More than one piece lies between it and both ends of its run.'
-      : has < needs
-        ? `The gap at the end of its run is ${mm(has)}; its lock lets go after ${mm(needs)}.`
-        : across.has < across.needs
-          ? `The gap at ${at} is ${mm(across.has)}; ${many(across.rows, 'row', 'rows')} would have to be knocked ${mm(needs)} that way.`
-          : across.rows === 0
-            ? `The gap at the end of its run is ${mm(has)}, and the lock needs ${mm(needs)}; no other row is moved.`
-            : `The lock needs ${mm(needs)}: the gap at the end of its run is ${mm(has)}, the one at ${at} ${mm(across.has)}; ${many(across.rows, 'row is', 'rows are')} knocked that way.`;
+  const why = !isKnown
+    ? 'Nobody has said how its lock goes in: it is taken for one that is tipped in, whose ends cannot be slid apart.'
+    : !isFlat
+      ? 'Its ends are not knocked together flat: they cannot be slid apart.'
+      : !isNear
+        ? 'More than one piece lies between it and both ends of its run.'
+        : has < needs
+          ? `The gap at the end of its run is ${mm(has)}; its lock lets go after ${mm(needs)}.`
+          : across.has < across.needs
+            ? `The gap at ${at} is ${mm(across.has)}; ${many(across.rows, 'row', 'rows')} would have to be knocked ${mm(needs)} that way.`
+            : across.rows === 0
+              ? `The gap at the end of its run is ${mm(has)}, and the lock needs ${mm(needs)}; no other row is moved.`
+              : `The lock needs ${mm(needs)}: the gap at the end of its run is ${mm(has)}, the one at ${at} ${mm(across.has)}; ${many(across.rows, 'row is', 'rows are')} knocked that way.`;
   if (!isFlat || !isNear || isOff) return { why, tools: [], steps: [], cautions: [] };
   const outer = ends.map((e) => e.end).join(' and ');
   return {

@@ -11,7 +11,7 @@ const LIMIT_WORDS: Readonly<Record<LimitName, string>> = {
   runAlong: 'Longest floor along the planks',
   runAcross: 'Longest floor across the planks',
 };
-const LOCK_WORDS: Readonly<Record<Product['lock'], string>> = {
+const LOCK_WORDS: Readonly<Record<NonNullable<Product['lock']>, string>> = {
   angle: 'tip the end in first, as near to the row before as can be, then the long edge',
   'angle-drop': 'long edge first, then a soft mallet on the end',
   tap: 'knocked together flat',
@@ -22,7 +22,7 @@ function printed({ job, floors }: Ask): readonly PrintPart[] {
   const products = [...new Map(floors.map((f) => [JSON.stringify(f.product), f.product])).values()];
   return products.map((product): PrintPart => ({
     kind: 'table',
-    caption: `${product.name || 'Planks'}: ${sizesOf(product, job.display)}; ${LOCK_WORDS[product.lock]}`,
+    caption: `${product.name || 'Planks'}: ${sizesOf(product, job.display)}; ${product.lock ? LOCK_WORDS[product.lock] : 'nobody has said how its lock goes in'}`,
     columns: [{ title: 'Limit' }, { title: 'Is' }, { title: 'Says who' }],
     rows: LIMIT_NAMES.map((limit) => ({
       key: limit,

@@ -18,6 +18,8 @@ const FINISH_WORDS: Record<Opening['finish'], string> = {
   reducer: 'reducer',
   'carpet-edge': 'carpet edge',
   'end-cap': 'end cap',
+  nosing: 'nosing',
+  butt: 'butted, without a profile',
   stop: 'a wall: nothing is laid',
 };
 
