@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import type { PieceCuts } from '../core/cuts';
 import type { OrderLine, OrderReport } from '../core/order';
+import { FORMULA } from './plain';
 import { cutWords, pieceId, restWords, takeWords } from './words';
 
 /**
@@ -19,7 +20,7 @@ export const cutListCsv = (pieces: readonly PieceCuts[]): string =>
       cut: cutWords(line),
       'what is left': restWords(line),
     })),
-    { escapeFormulae: true, newline: '\n' },
+    { escapeFormulae: FORMULA, newline: '\n' },
   );
 
 /** The list that is ordered from as CSV, one thing a line; `names` gives the rooms by their ids. */
@@ -41,6 +42,6 @@ export function orderCsv({ items, sundries }: Pick<OrderReport, 'items' | 'sundr
       why: l.why,
       from: l.from,
     })),
-    { escapeFormulae: true, newline: '\n' },
+    { escapeFormulae: FORMULA, newline: '\n' },
   );
 }

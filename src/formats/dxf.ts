@@ -2,10 +2,14 @@ import { Colors, DxfWriter, LWPolylineFlags, point3d, Units } from '@tarikjabiri
 import { boxOf, frameOf, turned, turnedPolygon, type Point, type Ring } from '../core/geometry';
 import { type Job, type Plan } from '../core/given';
 import { obstacleLayer, openingLayer } from './layers';
+import { oneLine } from './plain';
 import { nameAt } from './svg';
 
 /** Height of the rooms' names in the drawing, mm. */
 const LETTERS = 120;
+
+/** A name as a drawing's text: in one line, and no pair of per cent signs, which begin a code. */
+const lettersOf = (name: string): string => oneLine(name).replaceAll('%%', '% %');
 
 /**
  * The job, and its plan where there is one, as a DXF drawing in millimetres at true scale. Layers: WALLS, OPENINGS with what becomes of the
@@ -43,9 +47,10 @@ export function planDxf(job: Job, plan: Plan | null): string {
   }
   on('NAMES', Colors.Green);
   for (const space of job.spaces) {
-    if (space.name === '') continue;
+    const name = lettersOf(space.name);
+    if (name === '') continue;
     const [x, y] = nameAt(space.outline);
-    dxf.addText(point3d(x, y), LETTERS, space.name);
+    dxf.addText(point3d(x, y), LETTERS, name);
   }
   for (const floor of plan?.floors ?? []) {
     on('LAID', Colors.Blue);

@@ -3,6 +3,7 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { createEvents, type EventAttributes } from 'ics';
 import { clockOf, clockText, taskWords, type DaysReport } from '../core/days';
 import type { Job } from '../core/given';
+import { oneLine } from './plain';
 
 /** A minute of the clock as iCalendar writes it without a zone: the hour on the wall wherever it is read. */
 const floating = (minute: number): string => `${clockText(minute).replace(/[-:]/g, '')}00`;
@@ -18,31 +19,33 @@ export function daysIcs({ tasks, waits, crew }: DaysReport, job: Pick<Job, 'name
   const home = `${bytesToHex(sha256(utf8ToBytes(job.name))).slice(0, 12)}.pitsaw`;
   const timestamp = clockOf(crew.begin.slice(0, 10)) * 60_000;
   const words = (id: string) =>
-    taskWords(
-      tasks.find((t) => t.id === id)!,
-      job,
+    oneLine(
+      taskWords(
+        tasks.find((t) => t.id === id)!,
+        job,
+      ),
     );
   const common = {
     timestamp,
     productId: '-//Pitsaw//days//EN',
-    calName: job.name,
+    calName: oneLine(job.name),
     startOutputType: 'local',
     endOutputType: 'local',
   } as const;
   const events: EventAttributes[] = [
     ...tasks.map((t): EventAttributes => ({
       ...common,
-      uid: `${t.id}@${home}`,
+      uid: oneLine(`${t.id}@${home}`),
       title: words(t.id),
       start: floating(t.start),
       end: floating(t.end),
-      location: t.spaces.map((id) => job.spaces.find((s) => s.id === id)?.name || id).join(', '),
+      location: t.spaces.map((id) => oneLine(job.spaces.find((s) => s.id === id)?.name || id)).join(', '),
       description: `${t.sum}. ${t.people === 1 ? 'One person' : `${t.people} people`}, ${t.minutes / 60} h at work.${t.after.map((a) => `\nAfter: ${words(a.task)}${a.wait > 0 ? `, ${a.wait} h later${a.why ? ` (${a.why})` : ''}` : ''}`).join('')}`,
       busyStatus: 'BUSY',
     })),
     ...waits.map((w): EventAttributes => ({
       ...common,
-      uid: `wait/${w.after}/${w.task}@${home}`,
+      uid: oneLine(`wait/${w.after}/${w.task}@${home}`),
       title: `Over: ${w.why} (${words(w.after)})`,
       start: floating(w.ends),
       end: floating(w.ends + SHOWN),

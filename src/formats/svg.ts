@@ -1,8 +1,10 @@
 import { boxOf, insideRing, type Point, type Ring } from '../core/geometry';
 import { type Job, type Plan } from '../core/given';
 import { obstacleLayer, openingLayer } from './layers';
+import { oneLine } from './plain';
 
-const escape = (text: string): string => text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
+const escape = (text: string): string =>
+  oneLine(text).replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
 
 /** Room kept round the drawing, mm. */
 const MARGIN = 200;

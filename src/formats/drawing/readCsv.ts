@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import type { Point } from '../../core/geometry';
 import { cornersOf, closingOf, type WalkedWall } from '../../core/survey';
 import { parseLength, type Display } from '../../core/units';
+import { withoutApostrophe } from '../plain';
 import { gathering, MOST_PATHS, tallyOf, type RawPath, type ReadDrawing } from './raw';
 
 /**
@@ -32,7 +33,7 @@ export function readCsv(text: string, display: Display): ReadDrawing {
       fresh = true;
       return;
     }
-    const name = room >= 0 ? (row[room] ?? '') : '';
+    const name = room >= 0 ? withoutApostrophe(row[room] ?? '') : '';
     const a = lengthIn(row[first] ?? '', display);
     const b = walked ? plain(row[second] ?? '') : lengthIn(row[second] ?? '', display);
     if (a === null || b === null || !Number.isFinite(b)) return left.add(`line ${line}: “${row.join(', ').slice(0, 40)}”`);
