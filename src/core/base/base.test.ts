@@ -114,14 +114,14 @@ describe('movement and air', () => {
   test('boxes rest from when they came, and begin anew after bad air or a hole in the log', () => {
     const product = { ...newJob('x', 'metric', 1, 1).product, rest: 48 };
     const air = (time: string, humidity = 50) => ({ time, temperature: 20, humidity });
-    expect(restOf([air('2026-03-02T08:00')], product, undefined)).toBeNull();
-    expect(restOf([air('2026-03-02T09:00'), air('2026-03-02T14:00')], product, '2026-03-02T08:00')).toMatchObject({
+    expect(restOf([air('2026-03-02T08:00')], product, undefined, 'metric')).toBeNull();
+    expect(restOf([air('2026-03-02T09:00'), air('2026-03-02T14:00')], product, '2026-03-02T08:00', 'metric')).toMatchObject({
       rested: 6,
       left: 42,
       brokenBy: null,
     });
-    expect(restOf([air('2026-03-02T09:00'), air('2026-03-02T12:00', 80), air('2026-03-02T14:00')], product, '2026-03-02T08:00')).toMatchObject({ rested: 2, brokenBy: { time: '2026-03-02T12:00', why: '80 % humidity, damper than 65' } }); // prettier-ignore
-    expect(restOf([air('2026-03-02T09:00'), air('2026-03-03T09:00')], product, '2026-03-02T08:00')).toMatchObject({
+    expect(restOf([air('2026-03-02T09:00'), air('2026-03-02T12:00', 80), air('2026-03-02T14:00')], product, '2026-03-02T08:00', 'metric')).toMatchObject({ rested: 2, brokenBy: { time: '2026-03-02T12:00', why: '80 % humidity, damper than 65' } }); // prettier-ignore
+    expect(restOf([air('2026-03-02T09:00'), air('2026-03-03T09:00')], product, '2026-03-02T08:00', 'metric')).toMatchObject({
       rested: 0,
       since: '2026-03-03T09:00',
     });

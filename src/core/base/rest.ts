@@ -1,3 +1,4 @@
+import { formatTemperature, type Display } from '../units';
 import { hoursOf, type Air, type Product } from '../given';
 import { restOfBoxes } from './movement';
 
@@ -9,10 +10,12 @@ export const airOf = (product: Product) => ({
 });
 
 /** Why some air is outside a product's range, or null. */
-export function whyOutside(air: Pick<Air, 'temperature' | 'humidity'>, product: Product): string | null {
+export function whyOutside(air: Pick<Air, 'temperature' | 'humidity'>, product: Product, display: Display): string | null {
   const { temperature, humidity } = airOf(product);
-  if (air.temperature < temperature[0]) return `${air.temperature} °C, colder than ${temperature[0]}`;
-  if (air.temperature > temperature[1]) return `${air.temperature} °C, warmer than ${temperature[1]}`;
+  if (air.temperature < temperature[0])
+    return `${formatTemperature(air.temperature, display)}, colder than ${formatTemperature(temperature[0], display)}`;
+  if (air.temperature > temperature[1])
+    return `${formatTemperature(air.temperature, display)}, warmer than ${formatTemperature(temperature[1], display)}`;
   if (air.humidity < humidity[0]) return `${air.humidity} % humidity, drier than ${humidity[0]}`;
   if (air.humidity > humidity[1]) return `${air.humidity} % humidity, damper than ${humidity[1]}`;
   return null;
@@ -36,7 +39,7 @@ const LONGEST_HOLE = 6;
  * @param boxesSince when they were laid flat in the room
  * @returns null where they are not there yet, or the product needs none
  */
-export function restOf(climate: readonly Air[], product: Product, boxesSince: string | undefined): Rest | null {
+export function restOf(climate: readonly Air[], product: Product, boxesSince: string | undefined, display: Display): Rest | null {
   const hours = restOfBoxes(product);
   if (boxesSince === undefined || hours === 0) return null;
   let since = boxesSince;
@@ -48,7 +51,7 @@ export function restOf(climate: readonly Air[], product: Product, boxesSince: st
       brokenBy = { time: latest, why: `nothing was logged for ${Math.round(hoursOf(air.time) - hoursOf(latest))} hours` };
       since = air.time;
     }
-    const why = whyOutside(air, product);
+    const why = whyOutside(air, product, display);
     if (why) {
       brokenBy = { time: air.time, why };
       since = air.time;

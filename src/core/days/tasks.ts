@@ -1,3 +1,4 @@
+import { formatRoughArea, formatRun, formatVolume } from '../units';
 import { checksOf, compoundOf, openAt, restOf, restOfBoxes, type BaseReport } from '../base';
 import type { BeneathReport } from '../beneath';
 import type { EdgesReport } from '../edges';
@@ -60,7 +61,6 @@ const TOGETHER: Readonly<Record<TaskKind, number>> = {
 }; // prettier-ignore
 
 const squareMetres = (outline: Space['outline']): number => Math.abs(signedArea(outline)) / 1e6;
-const roundTo1 = (n: number): string => n.toFixed(1).replace(/\.0$/, '');
 
 /** Everything that is done for a job, in the order of the trade. */
 export function tasksOf(job: Job, asked: Asked, crew: WholeCrew, pace: WholePace): readonly Task[] {
@@ -81,10 +81,10 @@ export function tasksOf(job: Job, asked: Asked, crew: WholeCrew, pace: WholePace
   const after = (...ids: readonly (string | undefined)[]): Task['after'] =>
     ids.flatMap((id) => (id === undefined ? [] : [{ task: id, wait: 0 }]));
 
-  const boxes = task('boxes', 'boxes', job.spaces.map((s) => s.id), asked.boxes, `${asked.boxes} boxes carried in, laid flat and opened`, []); // prettier-ignore
+  const boxes = task('boxes', 'boxes', job.spaces.map((s) => s.id), asked.boxes, `${asked.boxes} box${asked.boxes === 1 ? '' : 'es'} carried in, laid flat and opened`, []); // prettier-ignore
   const made = job.spaces.map((space) => preparedIn(job, space, asked.base, task));
   const ready = made.flatMap((m) => m.tasks);
-  const undercut = asked.edges.casings.length === 0 ? [] : [task('undercut', 'undercut', [...new Set(asked.edges.casings.map((c) => c.side))], asked.edges.casings.length, `${asked.edges.casings.length} casings`, after(...made.map((m) => m.rough)))]; // prettier-ignore
+  const undercut = asked.edges.casings.length === 0 ? [] : [task('undercut', 'undercut', [...new Set(asked.edges.casings.map((c) => c.side))], asked.edges.casings.length, `${asked.edges.casings.length} casing${asked.edges.casings.length === 1 ? '' : 's'}`, after(...made.map((m) => m.rough)))]; // prettier-ignore
   const laid = asked.floors.flatMap((floor) => laidOn(job, floor, asked, { task, after, boxes, made, undercut: undercut[0]?.id, begin: crew.begin! })); // prettier-ignore
   const lays = laid.filter((t) => t.kind === 'lay');
   const profiles = asked.edges.profiles.length;
@@ -92,7 +92,9 @@ export function tasksOf(job: Job, asked: Asked, crew: WholeCrew, pace: WholePace
   const trims = job.spaces.flatMap((space): Task[] => {
     const metres = asked.edges.trims.filter((t) => t.space === space.id).reduce((sum, t) => sum + t.length, 0) / 1000;
     const lay = lays.find((l) => l.spaces.includes(space.id));
-    return metres === 0 ? [] : [task('trim', `trim/${space.id}`, [space.id], metres, `${roundTo1(metres)} m of trim`, after(lay?.id))];
+    return metres === 0
+      ? []
+      : [task('trim', `trim/${space.id}`, [space.id], metres, `${formatRun(metres * 1000, job.display)} of trim`, after(lay?.id))];
   });
   const all = [...ready, boxes, ...undercut, ...laid, ...edges, ...trims];
   const waited = new Set(all.flatMap((t) => t.after.map((a) => a.task)));
@@ -110,7 +112,7 @@ function preparedIn(job: Job, space: Space, base: BaseReport, task: Make): Prepa
   const area = squareMetres(space.outline);
   const tasks: Task[] = [];
   const last = (): Task['after'] => tasks.slice(-1).map((t) => ({ task: t.id, wait: 0 }));
-  if (!own?.checks?.some((c) => c.id === 'strip-out')) tasks.push(task('clear', `clear/${space.id}`, [space.id], area, `${roundTo1(area)} m² cleared to the base`, [])); // prettier-ignore
+  if (!own?.checks?.some((c) => c.id === 'strip-out')) tasks.push(task('clear', `clear/${space.id}`, [space.id], area, `${formatRoughArea(area * 1e6, job.display)} cleared to the base`, [])); // prettier-ignore
   const open = toLookAt(own);
   if (open > 0) tasks.push(task('prepare', `prepare/${space.id}`, [space.id], open, `${open} thing${open === 1 ? '' : 's'} to look at and mend`, last())); // prettier-ignore
   const rough = tasks.at(-1)?.id;
@@ -119,7 +121,7 @@ function preparedIn(job: Job, space: Space, base: BaseReport, task: Make): Prepa
   if (!fill || litres <= 0) return { space: space.id, tasks, rough };
   const compound = compoundOf(job);
   const primed = fill.flat!.least.area / 1e6;
-  tasks.push(task('prime', `prime/${space.id}`, [space.id], primed, `${roundTo1(primed)} m² primed`, last()));
+  tasks.push(task('prime', `prime/${space.id}`, [space.id], primed, `${formatRoughArea(primed * 1e6, job.display)} primed`, last()));
   for (let n = 1; n <= fill.pours.least; n++) {
     // the last has the plain name: what follows waits for it
     const id = n === fill.pours.least ? `pour/${space.id}` : `pour/${space.id}/${n}`;
@@ -127,7 +129,7 @@ function preparedIn(job: Job, space: Space, base: BaseReport, task: Make): Prepa
       n === 1
         ? { wait: compound.primerDries, why: 'the primer dries' }
         : { wait: compound.walkAfter, why: 'until the pour before can be walked on' };
-    tasks.push(task('pour', id, [space.id], litres / fill.pours.least, `${roundTo1(litres / fill.pours.least)} litres`, [{ task: tasks.at(-1)!.id, ...wait }])); // prettier-ignore
+    tasks.push(task('pour', id, [space.id], litres / fill.pours.least, formatVolume(litres / fill.pours.least, job.display), [{ task: tasks.at(-1)!.id, ...wait }])); // prettier-ignore
   }
   return { space: space.id, tasks, rough, pour: tasks.at(-1)!.id };
 }
@@ -155,18 +157,18 @@ function laidOn(job: Job, floor: Floor, asked: Asked, { task, after, boxes, made
   const bare = after(...own.filter((m) => m.pour === undefined).map((m) => m.rough), undercut);
   const layers = asked.beneath.layers.filter((l) => l.floor === floor.id);
   const covered = layers.reduce((sum, l) => sum + l.laid, 0) / 1e6;
-  const beneath = layers.length === 0 ? [] : [task('beneath', `beneath/${floor.id}`, spaces, covered, `${roundTo1(covered)} m² in ${layers.length} layer${layers.length === 1 ? '' : 's'}`, [...bare, ...set])]; // prettier-ignore
+  const beneath = layers.length === 0 ? [] : [task('beneath', `beneath/${floor.id}`, spaces, covered, `${formatRoughArea(covered * 1e6, job.display)} in ${layers.length} layer${layers.length === 1 ? '' : 's'}`, [...bare, ...set])]; // prettier-ignore
   const plan = asked.plan.find((f) => f.id === floor.id)!;
   const area = floor.laid.reduce((sum, p) => sum + polygonArea(p), 0) / 1e6;
   const rest = { task: boxes.id, wait: restLeft(job, floor, begin), why: 'the boxes rest in the room' };
-  const lay = task('lay', `lay/${floor.id}`, spaces, weighed(plan), `${roundTo1(area)} m² in ${plan.rows.length} rows; the first three cost as much as the next ten`, [rest, ...set, ...(beneath[0] ? after(beneath[0].id) : bare)]); // prettier-ignore
+  const lay = task('lay', `lay/${floor.id}`, spaces, weighed(plan), `${formatRoughArea(area * 1e6, job.display)} in ${plan.rows.length} row${plan.rows.length === 1 ? '' : 's'}; the first three cost as much as the next ten`, [rest, ...set, ...(beneath[0] ? after(beneath[0].id) : bare)]); // prettier-ignore
   return [...beneath, lay];
 }
 
 /** Hours that a floor's boxes still rest once they have been carried in: all of them, less what they have rested when work begins. */
 function restLeft(job: Job, { product }: Floor, begin: string): number {
   const whole = restOfBoxes(product);
-  const known = restOf(job.climate ?? [], product, job.boxesSince);
+  const known = restOf(job.climate ?? [], product, job.boxesSince, job.display);
   const rested = known ? hoursOf(begin) - hoursOf(known.since) : 0;
   return Math.max(0, whole - Math.max(0, rested));
 }

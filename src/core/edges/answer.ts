@@ -41,6 +41,7 @@ const edgeSlice = (job: Job) => ({
   trim: job.trim,
   casings: job.casings,
   kerf: job.kerf,
+  display: job.display,
 });
 
 /** What needs no plan: sections, undercuts, trims and lengths. */

@@ -1,3 +1,4 @@
+import { formatLength, type Display } from '../units';
 import { lineOf, type Floor } from '../floors';
 import { insideRing, type Point } from '../geometry';
 import { footOf, kitsOf, type Base, type Job, type Kit, type Obstacle, type Opening, type Profile, type ProfileKind } from '../given';
@@ -41,7 +42,7 @@ export type EdgeGround = TrimGround & {
   readonly heightIn: (space: string) => number;
 };
 
-type EdgeGiven = Pick<Job, 'openings' | 'obstacles' | 'kits' | 'casings' | 'bases' | 'spaces'>;
+type EdgeGiven = Pick<Job, 'openings' | 'obstacles' | 'kits' | 'casings' | 'bases' | 'spaces' | 'display'>;
 
 /** Every doorway but walls, and every obstacle with an end cap, in the order of the job. */
 export function doorwaysOf(job: EdgeGiven, grounds: readonly EdgeGround[]): readonly EdgeReport[] {
@@ -74,7 +75,7 @@ function doorwayOf(job: EdgeGiven, opening: Opening, grounds: readonly EdgeGroun
     finish: opening.finish,
     spaces: [first, second],
     sides: [wanted.near, far],
-    ...judged(tried, () => nothingToTry(wanted.kind, opening, far)),
+    ...judged(tried, job.display, () => nothingToTry(wanted.kind, opening, far, job.display)),
     length: Math.hypot(...along),
     line,
     undercuts: joined.map((space) => ({ side: space, height: groundOf(grounds, space).heightIn(space) + (job.casings?.leave ?? 0) })),
@@ -103,7 +104,7 @@ function hardEdgeOf(job: EdgeGiven, obstacle: Obstacle, grounds: readonly EdgeGr
     finish: 'end-cap',
     spaces: [space.id, null],
     sides: [near, null],
-    ...judged(fitsOf(kitsOf(job).filter((k) => k.id === edge.kit), { kind: 'end-cap', foot: edge.foot, near, far: null }), () => `The kit has no end cap${edge.foot === undefined ? '' : ` with a foot of ${edge.foot} mm`}.`), // prettier-ignore
+    ...judged(fitsOf(kitsOf(job).filter((k) => k.id === edge.kit), { kind: 'end-cap', foot: edge.foot, near, far: null }), job.display, () => `The kit has no end cap${edge.foot === undefined ? '' : ` with a foot of ${exactly(edge.foot, job.display)}`}.`), // prettier-ignore
     length,
     line: null,
     undercuts: [],
@@ -112,27 +113,30 @@ function hardEdgeOf(job: EdgeGiven, obstacle: Obstacle, grounds: readonly EdgeGr
   };
 }
 
-function judged(tried: Fits | null, none: () => string): Pick<EdgeReport, 'fits' | 'misses' | 'chosen' | 'missing'> {
+/** A small length as a profile is measured by: hundredths of a millimetre, or 32nds of an inch. */
+const exactly = (mm: number, display: Display): string => formatLength(mm, display, { decimals: 2, finest: 32 });
+
+function judged(tried: Fits | null, display: Display, none: () => string): Pick<EdgeReport, 'fits' | 'misses' | 'chosen' | 'missing'> {
   if (!tried) return { fits: [], misses: [], chosen: null, missing: null };
   const [least] = tried.misses;
   return {
     ...tried,
     chosen: tried.fits.length > 0 ? 0 : null,
-    missing: tried.fits.length > 0 ? null : least ? { by: least.by, text: missText(least) } : { by: null, text: none() },
+    missing: tried.fits.length > 0 ? null : least ? { by: least.by, text: missText(least, display) } : { by: null, text: none() },
   };
 }
 
-const nothingToTry = (kind: ProfileKind, { kit, foot }: Opening, far: Side): string =>
+const nothingToTry = (kind: ProfileKind, { kit, foot }: Opening, far: Side, display: Display): string =>
   far.height === null
     ? 'How high the floor beyond stands has not been said: measure its top over the base here.'
-    : `${kit === undefined ? 'No kit' : `The kit ${kit}`} has no ${kind}${foot === undefined ? '' : ` with a foot of ${foot} mm`}.`;
+    : `${kit === undefined ? 'No kit' : `The kit ${kit}`} has no ${kind}${foot === undefined ? '' : ` with a foot of ${exactly(foot, display)}`}.`;
 
 /** What something lacks, in words. */
-function missText({ what, by, over }: Miss): string {
-  const mm = Math.round(by * 100) / 100;
+function missText({ what, by, over }: Miss, display: Display): string {
+  const mm = exactly(by, display);
   const side = what.startsWith('near') ? 'near' : 'far';
-  if (what.endsWith('lap')) return `Its cover is ${mm} mm too narrow on the ${side} side.`;
-  return `The floor on the ${side} side stands ${mm} mm too ${over ? 'high' : 'low'} for it.`;
+  if (what.endsWith('lap')) return `Its cover is ${mm} too narrow on the ${side} side.`;
+  return `The floor on the ${side} side stands ${mm} too ${over ? 'high' : 'low'} for it.`;
 }
 
 /** The sides of a thing that have floor beside them: their length within the rooms, and how each runs. */

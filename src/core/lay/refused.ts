@@ -12,7 +12,6 @@ const FARTHEST_PUSH = 100;
 
 /** Why a line is refused for what it says; null where it may stand. */
 export function whyRefused(folding: Folding, ground: SiteGround, event: Event): string | null {
-  if (!isDate(event.time.replace(/Z$/, ''))) return `has the time “${event.time}”, which is none; write it as 2026-03-02T08:00`;
   switch (event.what) {
     case 'wall':
       return wallRefused(folding, ground, event);
@@ -71,6 +70,12 @@ function findRefused({ sizes }: SiteGround, { length, width, ends, edge }: Told<
   return null;
 }
 
+/** Why a line is none of a job's own log: a time that is none, a plan of another job; null where it is. */
+export function strayLine(event: Event, ground: SiteGround, wallsNow: () => ReadonlyMap<string, Ring>): string | null {
+  if (!isDate(event.time.replace(/Z$/, ''))) return `has the time “${event.time}”, which is none; write it as 2026-03-02T08:00`;
+  return 'plan' in event ? planRefused(event.plan, ground, wallsNow(), event.what === 'begun') : null;
+}
+
 /** Corners of a plan lie this near (mm) to the floor that the job asks for; where laying is under way, as far as what lies may leave it. */
 const SAME_FLOOR = 1;
 const PUSHED_FLOOR = FARTHEST_CORNER;
@@ -78,12 +83,7 @@ const PUSHED_FLOOR = FARTHEST_CORNER;
 const OVER_EACH_OTHER = 50;
 
 /** Why a plan is none of a job's; null where it is. */
-export function planRefused(
-  plan: Plan,
-  { sizes, floorsWith }: SiteGround,
-  walls: ReadonlyMap<string, Ring>,
-  begins: boolean,
-): string | null {
+function planRefused(plan: Plan, { sizes, floorsWith }: SiteGround, walls: ReadonlyMap<string, Ring>, begins: boolean): string | null {
   const floors = floorsWith(walls);
   if (!floors.ok) return floors.problems[0]!.text;
   const asked = new Map(floors.value.map((f) => [f.id, f]));

@@ -1,7 +1,7 @@
 import { bad, good, isNoted, type Event, type Plan, type Result } from '../given';
 import { isSameBox, nothing, pushedTo, type Folding } from './folding';
 import { putTo } from './put';
-import { planRefused, whyRefused } from './refused';
+import { strayLine, whyRefused } from './refused';
 import type { Lying, PieceKey, Site, SiteGround } from './stands';
 
 /** A site to which the lines of a log are put one by one. */
@@ -152,13 +152,13 @@ function siteNow(folding: Folding, last: number): Site {
  * Folds a log: what lies, what is sawn, which plan is in force.
  *
  * @param events in order, the first `begun`; none gives a site on which nothing happened
- * @param own whether plans of another job are refused; a job that was changed since its log began is read all the same where it is false
+ * @param own whether lines that are none of this job's own are refused; a job that was changed since its log began is read all the same where it is false
  * @returns the site; or the first line that makes no sense where it stands
  */
 export function siteOf(events: readonly Event[], ground: SiteGround, own = false): Result<Site> {
   const site = openSite(ground);
   for (const event of events) {
-    const stray = own && 'plan' in event ? planRefused(event.plan, ground, site.now().walls, event.what === 'begun') : null;
+    const stray = own ? strayLine(event, ground, () => site.now().walls) : null;
     const fault = stray ?? (own ? site.put(event) : site.kept(event));
     if (fault) return bad({ path: `line ${event.n}`, text: fault });
   }

@@ -92,7 +92,7 @@ function spacersIn(job: Job, { floors }: Sources): Used[] {
         f.edges
           .filter((e) => ('obstacle' in e.bound || e.bound.kind === 'wall') && gapAt(job, f, e.bound) === gap)
           .reduce((sum, { a, b }) => sum + Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1]) / SPACING) + 1, 0);
-      return usedUp({ id: `spacers/${gap}`, counter: 'fixing', what: `Spacers for a gap of ${formatLength(gap, job.display, { decimals: 1 })}`, for: spacesOf(floors.filter((f) => many(f) > 0)), need: Math.max(...floors.map(many)), unit: 'spacers', pack: 40, from: 'plan', why: 'one every 400 mm round the floor that needs most; used again in the next' }); // prettier-ignore
+      return usedUp({ id: `spacers/${gap}`, counter: 'fixing', what: `Spacers for a gap of ${formatLength(gap, job.display, { decimals: 1 })}`, for: spacesOf(floors.filter((f) => many(f) > 0)), need: Math.max(...floors.map(many)), unit: 'spacers', pack: 40, from: 'plan', why: `one every ${formatLength(400, job.display)} round the floor that needs most; used again in the next` }); // prettier-ignore
     });
 }
 

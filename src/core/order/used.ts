@@ -4,7 +4,7 @@ import { PROFILE_WORDS, profileOf, splitOf, type EdgesReport, type StockList } f
 import type { Floor } from '../floors';
 import { calledOf, kitsOf, trimOf, type Job, type Plank, type PlankSize, type Product } from '../given';
 import type { PieceCuts } from '../cuts';
-import { formatLength } from '../units';
+import { formatLength, formatRoughArea, LITRES_PER_GALLON } from '../units';
 import type { Used } from './line';
 import { compoundWeight, materialWeight, plankWeight, PRIMER_WEIGHT, PROFILE_WEIGHT, TRIM_WEIGHT } from './weights';
 
@@ -86,6 +86,7 @@ function planksIn(job: Job, from: Sources): readonly Used[] {
 }
 
 function compoundIn(job: Job, { compound, spaces }: BaseReport): readonly Used[] {
+  const { display } = job;
   const filled = spaces.filter((s) => (s.flat?.least.litres ?? 0) > 0);
   if (filled.length === 0) return [];
   const own = compoundOf(job);
@@ -115,7 +116,10 @@ function compoundIn(job: Job, { compound, spaces }: BaseReport): readonly Used[]
       pack: null,
       spare: 0,
       from: 'base',
-      why: `wherever it is filled, ${own.primerPerLitre} m² to a litre`,
+      why:
+        display === 'metric'
+          ? `wherever it is filled, ${own.primerPerLitre} m² to a litre`
+          : `wherever it is filled, ${formatRoughArea(own.primerPerLitre * 1e6 * LITRES_PER_GALLON, display)} to a gallon`,
       unitWeight: PRIMER_WEIGHT,
     },
   ];

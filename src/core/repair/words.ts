@@ -1,6 +1,6 @@
 /** What each way of repairing asks for, in the order of work. Cautions are general; the product's own instructions and local rules decide. */
 import type { Product } from '../given';
-import { formatLength, type Display } from '../units';
+import { formatLength, type Display, formatRun } from '../units';
 import type { ComesOff, WallAt } from './beside';
 import type { Needed } from './needed';
 import type { Side } from './runs';
@@ -10,8 +10,7 @@ type Words = { readonly why: string; readonly tools: readonly string[]; readonly
 const many = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
 const lengthIn = (display: Display) => (mm: number) => formatLength(mm, display, { decimals: 1 });
 /** A length of trim, to a tenth of a metre or in feet. */
-const trimWords = (metres: number, display: Display): string =>
-  display === 'metric' ? `${Math.round(metres * 10) / 10} m` : formatLength(metres * 1000, display, { decimals: 0 });
+const trimWords = (metres: number, display: Display): string => formatRun(metres * 1000, display);
 const listed = (words: readonly string[]): string => words.join(', ');
 
 const SAW = 'Eyes, ears and dust mask at the saw; its depth set to the plank and no deeper: cables, pipes and film lie beneath.';

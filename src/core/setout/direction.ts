@@ -1,3 +1,4 @@
+import { formatRun, type Display } from '../units';
 import { boxOf, frameOf, modulo, round6, turned, type Point } from '../geometry';
 import { RUNS_WITH } from './circle';
 import type { Floor } from '../floors';
@@ -114,11 +115,11 @@ export function judgedDirections(floor: Floor): readonly Judgement[] {
     .sort((p, q) => q.points - p.points);
 }
 
-/** What speaks for a direction, in words. */
-export function reasonsFor({ walls, corridor, entry, light }: Judgement): string {
+/** What speaks for a direction, in words; along how much of the walls only where a display is given. */
+export function reasonsFor({ walls, corridor, entry, light }: Judgement, display?: Display): string {
   const reasons = [
     ...(corridor === 'along' ? ['along the corridor'] : []),
-    ...(walls > 0 ? [`along ${walls.toFixed(1)} m of wall`] : []),
+    ...(walls > 0 ? [display ? `along ${formatRun(walls * 1000, display)} of wall` : 'along the walls'] : []),
     ...(entry === 'along' ? ['the way people walk in'] : []),
     ...(light === 'along' ? ['along the light'] : []),
   ];

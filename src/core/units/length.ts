@@ -91,7 +91,7 @@ export type FormatOptions = {
   readonly decimals?: number;
   /** Round down, as what is cut is read off a tape: within 0.05 mm of a step it is on it. */
   readonly down?: boolean;
-  /** Imperial: the finest fraction, as its lower number. Default 16. */
+  /** Imperial: the finest fraction, as its lower number. Default 16, and 32 for less than an inch where decimals are asked for. */
   readonly finest?: 8 | 16 | 32 | 64;
 };
 
@@ -120,7 +120,7 @@ export function formatLength(exact: number, display: Display, options: FormatOpt
     const rounded = Number(mm.toFixed(options.decimals ?? 0)) || 0;
     return options.bare ? `${rounded}` : `${rounded} mm`;
   }
-  const { feet, inches, top, bottom } = toFeetAndInches(mm, options.finest);
+  const { feet, inches, top, bottom } = toFeetAndInches(mm, options.finest ?? (options.decimals && Math.abs(mm) < MM_PER_INCH ? 32 : 16));
   const part = top > 0 ? `${top}/${bottom}` : '';
   const inch = part === '' ? `${inches}` : inches === 0 ? part : `${inches} ${part}`;
   const zero = feet === 0 && inches === 0 && top === 0;

@@ -17,7 +17,7 @@ import {
   type Seasons,
 } from '@/core/base';
 import type { Job } from '@/core/given';
-import { formatLength } from '@/core/units';
+import { formatLength, formatTemperature, temperatureFrom, temperatureIn, temperatureUnit, type Display } from '@/core/units';
 import { readClimate } from '@/formats';
 import { edit, firstText, useAnswer, useFloors, useJob, withProduct } from '@/ui/desk';
 import { Button, Lines, Mistake, NumberField, Stops, Why } from '@/ui/kit';
@@ -43,23 +43,23 @@ export function Climate() {
   const climate = job.climate ?? [];
   const latest = climate.reduce<(typeof climate)[number] | undefined>((a, b) => (a && a.time >= b.time ? a : b), undefined);
   const [pasting, setPasting] = useState(false);
-  const outside = latest && whyOutside(latest, job.product);
+  const outside = latest && whyOutside(latest, job.product, job.display);
   return (
     <>
       {climate.length > 1 && (
         <Suspense fallback={null}>
-          <ClimateChart climate={climate} product={job.product} />
+          <ClimateChart climate={climate} product={job.product} display={job.display} />
         </Suspense>
       )}
       {latest ? (
         <Why tone={outside ? 'must' : 'quiet'}>
-          {latest.temperature} °C and {latest.humidity} % on {latest.time.replace('T', ' at ')}
+          {formatTemperature(latest.temperature, job.display)} and {latest.humidity} % on {latest.time.replace('T', ' at ')}
           {outside ? `: ${outside}. Bring the room to its usual air before the boxes come in.` : ', within what the product asks for.'}
         </Why>
       ) : (
         <Why tone="quiet">No air has been read yet. A thermometer with a hygrometer on the floor is enough.</Why>
       )}
-      <NewAir />
+      <NewAir display={job.display} />
       <Logger />
       <Stops mt="2">
         <Button onClick={() => setPasting(true)}>Paste a logger’s table</Button>
@@ -75,7 +75,7 @@ export function Climate() {
   );
 }
 
-function NewAir() {
+function NewAir({ display }: { display: Display }) {
   const [time, setTime] = useState(now);
   const [air, setAir] = useState<Season>({ temperature: 20, humidity: 50 });
   const [wrong, setWrong] = useState<string>();
@@ -84,13 +84,13 @@ function NewAir() {
     <>
       <Dated timed label="Read at" value={time} onDate={setTime} />
       <div className={styles.limits}>
-        <span>°C</span>
+        <span>{temperatureUnit(display)}</span>
         <NumberField
           compact
-          label="Temperature, °C"
-          value={air.temperature}
+          label={`Temperature, ${temperatureUnit(display)}`}
+          value={temperatureIn(air.temperature, display)}
           wanted="A number."
-          onNumber={(n) => put({ temperature: n }) as undefined}
+          onNumber={(n) => put({ temperature: temperatureFrom(n, display) }) as undefined}
         />
         <span>% humidity</span>
         <NumberField
@@ -123,6 +123,7 @@ function NewAir() {
 /** A logger in the room: each of its readings is the air now. */
 function Logger() {
   const logger = useLogger();
+  const { display } = useJob();
   const { count, latest, humidity } = logger;
   const taken = useRef(count);
   useEffect(() => {
@@ -134,7 +135,15 @@ function Logger() {
       climate: [...(j.climate ?? []).filter((a) => a.time !== time), { time, temperature: latest, humidity }],
     }));
   }, [count, latest, humidity]);
-  return <InstrumentBar at={null} instrument={logger} what="logger" press="f9" write={(v) => `${v} °C, ${humidity ?? '–'} %`} />;
+  return (
+    <InstrumentBar
+      at={null}
+      instrument={logger}
+      what="logger"
+      press="f9"
+      write={(v) => `${formatTemperature(v, display)}, ${humidity ?? '–'} %`}
+    />
+  );
 }
 
 function PasteAir({ onClose }: { onClose: () => void }) {
@@ -165,7 +174,7 @@ function PasteAir({ onClose }: { onClose: () => void }) {
 
 /** The rest of the boxes: from when, until when, what broke it. */
 function Boxes({ job }: { job: Job }) {
-  const rest = restOf(job.climate ?? [], job.product, job.boxesSince);
+  const rest = restOf(job.climate ?? [], job.product, job.boxesSince, job.display);
   const hours = restOfBoxes(job.product);
   return (
     <>
@@ -270,7 +279,8 @@ export function Movements() {
       ))}
       <Slider.Root mt="4" min={0} max={2} step={0.05} value={[season ?? 1]} onValueChange={(e) => look({ season: e.value[0]! })}>
         <Slider.Label>
-          Season{air ? `: ${air.temperature.toFixed(0)} °C, ${air.humidity.toFixed(0)} %` : ': drag to see the floor move'}
+          Season
+          {air ? `: ${formatTemperature(air.temperature, job.display, 0)}, ${air.humidity.toFixed(0)} %` : ': drag to see the floor move'}
         </Slider.Label>
         <Slider.Control>
           <Slider.Track>
@@ -312,13 +322,16 @@ export function Movements() {
         <summary>The seasons, and how the product moves</summary>
         {(['laid', 'least', 'greatest'] as const).map((of) => (
           <div key={of} className={styles.limits}>
-            <span>{{ laid: 'Day of laying', least: 'Least of the year', greatest: 'Greatest of the year' }[of]}: °C, %</span>
+            <span>
+              {{ laid: 'Day of laying', least: 'Least of the year', greatest: 'Greatest of the year' }[of]}: {temperatureUnit(job.display)},
+              %
+            </span>
             <NumberField
               compact
-              label={`${of}: °C`}
-              value={seasons[of].temperature}
+              label={`${of}: ${temperatureUnit(job.display)}`}
+              value={temperatureIn(seasons[of].temperature, job.display)}
               wanted="A number."
-              onNumber={(n) => set(of, { temperature: n })}
+              onNumber={(n) => set(of, { temperature: temperatureFrom(n, job.display) })}
             />
             <NumberField
               compact
@@ -340,7 +353,11 @@ export function Movements() {
           {product.movement
             ? 'From the product.'
             : `What ${Object.keys(PRESET_MOVEMENT).includes(product.kind) ? product.kind.replace('-', ' ') : 'it'} usually does: a preset; the product’s sheet decides.`}{' '}
-          Air it may lie in: {airOf(product).temperature.join(' to ')} °C, {airOf(product).humidity.join(' to ')} %.
+          Air it may lie in:{' '}
+          {airOf(product)
+            .temperature.map((t) => formatTemperature(t, job.display, 0))
+            .join(' to ')}
+          , {airOf(product).humidity.join(' to ')} %.
         </Why>
       </details>
     </>

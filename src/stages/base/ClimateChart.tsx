@@ -3,12 +3,13 @@ import { Chart, LinearScale, LineElement, PointElement, type ChartOptions } from
 import { Line } from 'react-chartjs-2';
 import { airOf } from '@/core/base';
 import { hoursOf, type Air, type Product } from '@/core/given';
+import { temperatureIn, temperatureUnit, type Display } from '@/core/units';
 import { css, STILL, ticks } from '@/ui/kit/chart';
 
 Chart.register(LinearScale, LineElement, PointElement);
 
 /** Temperature and humidity over time, each between dashed lines: what the product asks for. */
-export default function ClimateChart({ climate, product }: { climate: readonly Air[]; product: Product }) {
+export default function ClimateChart({ climate, product, display }: { climate: readonly Air[]; product: Product; display: Display }) {
   const sorted = [...climate].sort((a, b) => (a.time < b.time ? -1 : 1));
   const from = hoursOf(sorted[0]!.time);
   const hours = sorted.map((a) => hoursOf(a.time) - from);
@@ -20,11 +21,11 @@ export default function ClimateChart({ climate, product }: { climate: readonly A
     datasets: [
       {
         ...line,
-        label: '°C',
+        label: temperatureUnit(display),
         yAxisID: 'warm',
         borderColor: css('must'),
         borderWidth: 2,
-        data: sorted.map((a, i) => ({ x: hours[i]!, y: a.temperature })),
+        data: sorted.map((a, i) => ({ x: hours[i]!, y: temperatureIn(a.temperature, display) })),
       },
       {
         ...line,
@@ -35,7 +36,7 @@ export default function ClimateChart({ climate, product }: { climate: readonly A
         pointStyle: 'rect' as const,
         data: sorted.map((a, i) => ({ x: hours[i]!, y: a.humidity })),
       },
-      ...temperature.map((y) => limit(y, 'warm', 'must')),
+      ...temperature.map((y) => limit(temperatureIn(y, display), 'warm', 'must')),
       ...humidity.map((y) => limit(y, 'damp', 'line')),
     ],
   };
@@ -59,7 +60,7 @@ export default function ClimateChart({ climate, product }: { climate: readonly A
         />
       </div>
       <figcaption className="quiet" style={{ fontSize: 13 }}>
-        Round: °C at the left. Square: % humidity at the right. Dashed: what the product asks for.
+        Round: {temperatureUnit(display)} at the left. Square: % humidity at the right. Dashed: what the product asks for.
       </figcaption>
     </figure>
   );

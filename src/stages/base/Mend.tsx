@@ -15,14 +15,12 @@ import {
 } from '@/core/base';
 import { distanceToSegment } from '@/core/geometry';
 import type { Job, Space } from '@/core/given';
-import { formatLength, type Display } from '@/core/units';
+import { formatLength, type Display, formatRoughArea, formatVolume, formatWeight } from '@/core/units';
 import { edit, firstText, useAnswer, useJob } from '@/ui/desk';
 import { Button, Choice, LengthField, Lines, NumberField, Stops, Table, Why } from '@/ui/kit';
 import { baseOf, editBase } from './edits';
 import { look, useLooking } from './looking';
 
-/** Litres as they are poured. */
-export const litres = (n: number): string => `${n < 10 ? n.toFixed(1) : Math.round(n)} l`;
 const fine = (mm: number, display: Display): string => formatLength(mm, display, { decimals: 1, finest: 32 });
 
 /** What mends a base: the least fill that passes and fill flush, side by side; what is too deep; where it would run away; the compound. */
@@ -72,12 +70,12 @@ export function Mend({ space, flat }: { space: Space; flat: Flat }) {
           </Table.Row>
         </Table.Header>
         <Table.Body>
-          {row('Fill', (s) => litres(s.litres))}
-          {row(`Bags of ${compound.bag} kg`, (s) => String(pour(s).bags))}
+          {row('Fill', (s) => formatVolume(s.litres, display))}
+          {row(`Bags of ${formatWeight(compound.bag, display)}`, (s) => String(pour(s).bags))}
           {row('Pours', (s) => String(poursFor(s.deepest, compound)))}
           {row('Deepest', (s) => fine(s.deepest, display))}
-          {row('Area', (s) => `${(s.area / 1e6).toFixed(1)} m²`)}
-          {row('Primer', (s) => `${pour(s).primer.toFixed(2)} l`)}
+          {row('Area', (s) => formatRoughArea(s.area, display))}
+          {row('Primer', (s) => formatVolume(pour(s).primer, display))}
           {row('Walk on it after', (s) => `${pour(s).walk} h`)}
           {row('Boxes in after', (s) => `${pour(s).hours} h`)}
         </Table.Body>
@@ -127,10 +125,10 @@ function Ground({ space, flat }: { space: Space; flat: Flat }) {
   return (
     <Why tone="should">
       Or grind {ground.humps.length === 1 ? 'the hump' : `the ${ground.humps.length} humps`} outlined by dashes among the gaps:{' '}
-      {(ground.off.area / 1e6).toFixed(1)} m², up to {fine(ground.off.deepest, display)} off; then{' '}
-      {ground.left.fill.litres > 0.05 ? `${litres(ground.left.fill.litres)} to fill` : 'nothing to fill'} rather than{' '}
-      {litres(flat.least.litres)}. Only with a shroud, an extractor and a mask: the dust of concrete harms lungs for good; old glue and
-      paint are tested first.
+      {formatRoughArea(ground.off.area, display)}, up to {fine(ground.off.deepest, display)} off; then{' '}
+      {ground.left.fill.litres > 0.05 ? `${formatVolume(ground.left.fill.litres, display)} to fill` : 'nothing to fill'} rather than{' '}
+      {formatVolume(flat.least.litres, display)}. Only with a shroud, an extractor and a mask: the dust of concrete harms lungs for good;
+      old glue and paint are tested first.
     </Why>
   );
 }

@@ -13,7 +13,7 @@ import {
   type Flat,
 } from '@/core/base';
 import type { Base, Job, Space } from '@/core/given';
-import { formatLength, type Display } from '@/core/units';
+import { formatLength, type Display, formatRoughArea, formatVolume, formatWeight } from '@/core/units';
 import { chooseSpace, edit, firstText, useAnswer, useJob, useSpace } from '@/ui/desk';
 import { BigNumber, BigText, Choice, Folds, LengthField, Lines, Problems, ReadingTitle, Why, type Tone } from '@/ui/kit';
 import { Climate, Movements } from './Air';
@@ -23,7 +23,7 @@ import { Feelers } from './Feelers';
 import { Heights } from './Heights';
 import { Inspection } from './Inspection';
 import { useLooking } from './looking';
-import { litres, Mend } from './Mend';
+import { Mend } from './Mend';
 import { Moistures, VERDICT_TONE, VERDICT_WORDS } from './Moistures';
 import { endsOf } from './straightedge';
 import { FirstWord, WhatItIs } from './WhatItIs';
@@ -81,7 +81,7 @@ function TheBase({ job, space, base }: { job: Job; space: Space; base: Base }) {
                 {
                   name: 'mend',
                   title: 'The mend',
-                  says: flat.least.litres > 0 ? litres(flat.least.litres) : 'nothing to fill',
+                  says: flat.least.litres > 0 ? formatVolume(flat.least.litres, job.display) : 'nothing to fill',
                   content: <Mend space={space} flat={flat} />,
                 },
               ]
@@ -121,7 +121,10 @@ function Greatest({ job, flat, why }: { job: Job; flat: Flat | null; why: string
       {flat ? (
         <Why tone={flat.places.length > 0 ? 'must' : 'good'}>
           {flat.places.length > 0
-            ? `Over the ${say(limit)} allowed in ${flat.places.length === 1 ? 'one place' : `${flat.places.length} places`}, ${(flat.places.reduce((sum, p) => sum + p.area, 0) / 1e6).toFixed(1)} m²: a dip makes the floor click and opens its joints.`
+            ? `Over the ${say(limit)} allowed in ${flat.places.length === 1 ? 'one place' : `${flat.places.length} places`}, ${formatRoughArea(
+                flat.places.reduce((sum, p) => sum + p.area, 0),
+                job.display,
+              )}: a dip makes the floor click and opens its joints.`
             : `Flat: nowhere more than the ${say(limit)} allowed.`}{' '}
           {job.flatness ? '' : 'The limit is a preset; the product’s instructions decide.'}
         </Why>
@@ -162,10 +165,10 @@ function Figures({ job, base, flat }: { job: Job; base: Base; flat: Flat | null 
       {flat &&
         pour &&
         flat.least.litres > 0 && [
-          line('Fill, least that passes', litres(flat.least.litres)),
-          line(`Bags of ${compound.bag} kg`, String(pour.bags)),
+          line('Fill, least that passes', formatVolume(flat.least.litres, job.display)),
+          line(`Bags of ${formatWeight(compound.bag, job.display)}`, String(pour.bags)),
           line('Pours', String(poursFor(flat.least.deepest, compound))),
-          line('Primer', `${pour.primer.toFixed(1)} l`),
+          line('Primer', formatVolume(pour.primer, job.display)),
           line('Before the boxes may come in', `${pour.hours} h`),
         ]}
       {line('Moisture', VERDICT_WORDS[verdict], VERDICT_TONE[verdict])}

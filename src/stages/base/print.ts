@@ -1,7 +1,13 @@
-import { checksOf, compoundOf, moistureOf, openAt, pourOf, poursFor } from '@/core/base';
-import { formatLength } from '@/core/units';
+import { checksOf, compoundOf, moistureOf, openAt, pourOf, poursFor, type FillSum } from '@/core/base';
+import { formatLength, formatVolume, type Display } from '@/core/units';
 import { basePicture, type PrintPart } from '@/formats/paper';
 import type { Ask, Printing } from '../stage';
+
+const many = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+/** What a base takes to be filled. */
+const fillWords = ({ litres }: FillSum, bags: number, pours: number, display: Display): string =>
+  litres === 0 ? 'none' : `${formatVolume(litres, display)}, ${many(bags, 'bag')}, ${many(pours, 'pour')}`;
 
 /** What goes on paper: each base, how flat and dry, what fills it, what is still to be looked at. */
 function printed({ job, answer }: Ask): readonly PrintPart[] {
@@ -18,7 +24,7 @@ function printed({ job, answer }: Ask): readonly PrintPart[] {
       cells: [
         name,
         measured ? mm(measured.found.worst) : 'not read',
-        measured ? `${measured.least.litres.toFixed(1)} l, ${pour!.bags} bags, ${poursFor(measured.least.deepest, compound)} pours` : '',
+        measured ? fillWords(measured.least, pour!.bags, poursFor(measured.least.deepest, compound), job.display) : '',
         moistureOf(base, job.moistureLimits).verdict,
         openAt(base).checks.length === 0 ? 'all' : `${checksOf(base).length - openAt(base).checks.length} of ${checksOf(base).length}`,
       ],

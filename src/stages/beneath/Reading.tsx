@@ -1,7 +1,7 @@
 'use client';
 import type { BeneathReport, MaterialTotal } from '@/core/beneath';
 import { calledOf, type Job, type Space } from '@/core/given';
-import { formatLength } from '@/core/units';
+import { formatLength, formatRun } from '@/core/units';
 import { chooseSpace, useAnswer, useJob, useSpace } from '@/ui/desk';
 import { BigNumber, BigText, Button, Choice, Folds, Lines, Problems, ReadingTitle, Stops, Why } from '@/ui/kit';
 import styles from './beneath.module.css';
@@ -80,7 +80,7 @@ function Known({ job, space, report }: { job: Job; space: Space; report: Beneath
         ))}
         <li>
           <span>Tape over the seams</span>
-          <b className={styles.figure}>{tape.toFixed(1)} m</b>
+          <b className={styles.figure}>{formatRun(tape * 1000, job.display)}</b>
         </li>
         <li>
           <span>Lifts the floor in {space.name || 'this room'} by</span>

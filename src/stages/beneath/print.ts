@@ -1,5 +1,5 @@
 import { calledOf, roomName } from '@/core/given';
-import { formatLength } from '@/core/units';
+import { formatLength, formatRun } from '@/core/units';
 import { layerPicture, type PrintPart } from '@/formats/paper';
 import type { Ask, Printing } from '../stage';
 import { aheadOf, cuttingsOf, isTrimmed, markWords, rollDrawing, sizeWords } from './cutting';
@@ -38,7 +38,7 @@ function printed({ job, plan, answer }: Ask): readonly PrintPart[] {
     },
     {
       kind: 'words',
-      text: `Tape in all ${tape.toFixed(1)} m.${pad ? ` Lay the pad only ${formatLength(aheadOf(pad), job.display)} ahead of the rows.` : ''} Write each piece’s name on it; what is not square is cut so large and trimmed where it lies. Registers and pipes are cut out as they are reached.`,
+      text: `Tape in all ${formatRun(tape * 1000, job.display)}.${pad ? ` Lay the pad only ${formatLength(aheadOf(pad), job.display)} ahead of the rows.` : ''} Write each piece’s name on it; what is not square is cut so large and trimmed where it lies. Registers and pipes are cut out as they are reached.`,
     },
     ...layers.map((l): PrintPart => ({ kind: 'drawing', true: true, drawing: layerPicture(job, `${calledOf(l.material)}: where its pieces lie`, l.pieces), caption: `${calledOf(l.material)}: where its pieces lie` })), // prettier-ignore
     ...cuttings.flatMap((c): PrintPart[] => [

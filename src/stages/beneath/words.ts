@@ -1,6 +1,6 @@
 import { BOARD_BOND, type Layer } from '@/core/beneath';
 import type { Job } from '@/core/given';
-import { formatLength } from '@/core/units';
+import { formatLength, formatRun } from '@/core/units';
 import { directionWords } from '@/ui/desk';
 
 /** Layers that are laid alike, of one material and one direction. */
@@ -20,7 +20,7 @@ export function laidAlike(layers: readonly Layer[]): readonly LaidAlike[] {
 export function layingWords({ material, direction, seams }: LaidAlike, { display }: Pick<Job, 'display'>): readonly string[] {
   const mm = (n: number) => formatLength(n, display);
   const runs = `It runs ${directionWords(direction)} on the drawing.`;
-  const tape = material.tape ? `Tape every seam: ${seams.toFixed(1)} m.` : 'Its seams are not taped.';
+  const tape = material.tape ? `Tape every seam: ${formatRun(seams * 1000, display)}.` : 'Its seams are not taped.';
   switch (material.kind) {
     case 'film':
       return [

@@ -1,6 +1,6 @@
 import { roomName, type Job } from '@/core/given';
 import type { BatchAnswer, Counter, Figure, OrderLine } from '@/core/order';
-import type { Display } from '@/core/units';
+import { formatVolume, LITRES_PER_GALLON, type Display } from '@/core/units';
 
 export const COUNTER_WORDS: Readonly<Record<Counter, string>> = {
   planks: 'Planks',
@@ -29,6 +29,7 @@ const IN_FEET: Readonly<Record<string, readonly [name: string, factor: number]>>
   'metres sawn': ['ft sawn', 1 / 0.3048],
   'm²': ['sq ft', 1 / 0.3048 ** 2],
   kg: ['lb', 1 / 0.45359237],
+  litres: ['gal', 1 / LITRES_PER_GALLON],
 };
 /** A unit as the person reads it, and its factor. */
 export const readIn = (unit: string, display: Display): { readonly name: string; readonly factor: number } => {
@@ -38,6 +39,7 @@ export const readIn = (unit: string, display: Display): { readonly name: string;
 
 /** So much of a unit, as the person reads it. */
 function amountWords(n: number, unit: string, display: Display): string {
+  if (unit === 'litres') return formatVolume(n, display);
   const { name, factor } = readIn(unit, display);
   const many = n * factor;
   return `${plain(many)} ${many === 1 ? name.replace(/^(roll|board|length|plank|litre|metre|screw|piece|spacer)s/, '$1') : name}`;

@@ -1,7 +1,7 @@
 'use client';
 import { CalendarDays } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { clockText, crewOf, PACE_UNITS, taskWords, type DaysReport, type PaceFrom, type Planned } from '@/core/days';
+import { clockText, crewOf, taskWords, type DaysReport, type PaceFrom, type Planned } from '@/core/days';
 import { roomName, PACES, WEEKDAYS, type Job, type Weekday } from '@/core/given';
 import { daysIcs } from '@/formats/ics';
 import { useAnswer, useJob, useLoggedPace } from '@/ui/desk';
@@ -11,6 +11,7 @@ import { Chart } from './Chart';
 import styles from './days.module.css';
 import { begin, hold, putCrew, putFirst, putPace, turnDay, turnOff } from './edits';
 import { look, useLooking } from './looking';
+import { paceFrom, paceIn, paceOf } from './paces';
 import { dayWords, hoursWords, momentWords, peopleWords, roomDays, spanWords } from './words';
 
 /** Who works when: the end first, then the chart, what decides it, and the crew. */
@@ -265,7 +266,8 @@ function PacePart({ job, report }: { job: Job; report: DaysReport }) {
       {logged && logged.lay !== job.crew?.pace?.lay && (
         <Stops mt="2">
           <Button variant="solid" onClick={() => putPace('lay', logged.lay)}>
-            Take {logged.lay} m² an hour, from {logged.rows} rows of your log
+            Take {paceIn(logged.lay, 'lay', job.display)} {paceOf('lay', job.display).split(' laid')[0]} an hour, from {logged.rows} rows of
+            your log
           </Button>
         </Stops>
       )}
@@ -273,10 +275,10 @@ function PacePart({ job, report }: { job: Job; report: DaysReport }) {
         {PACES.map((p) => (
           <OptionalNumber
             key={p}
-            label={`Pace: ${PACE_UNITS[p].of} an hour`}
-            name={`${PACE_UNITS[p].of} (${FROM_WORDS[report.pace[p].from]})`}
-            value={report.pace[p].value}
-            onNumber={(value) => putPace(p, value)}
+            label={`Pace: ${paceOf(p, job.display)} an hour`}
+            name={`${paceOf(p, job.display)} (${FROM_WORDS[report.pace[p].from]})`}
+            value={paceIn(report.pace[p].value, p, job.display)}
+            onNumber={(value) => putPace(p, value === undefined ? undefined : paceFrom(value, p, job.display))}
           />
         ))}
       </Fields>

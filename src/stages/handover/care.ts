@@ -35,5 +35,5 @@ export const VOIDS: readonly string[] = [
   'A gap that is filled: with plaster, sealant that stays hard, laminate scraps, a trim pressed onto the planks.',
   'A second pad under planks that carry one, or a carpet with a rubber back on a heated floor.',
   'Steam, standing water, and cleaners that its maker does not name.',
-  'Heating that warms the surface above what its maker allows (27 °C is usual; a preset).',
+  'Heating that warms the surface above what its maker allows (27 °C or 81 °F is usual; a preset).',
 ];

@@ -9,7 +9,7 @@ import { inspectionOf } from '@/core/inspect';
 import { asItLies, roomOf, withWalls, type Site } from '@/core/lay';
 import { groundOf } from '@/core/setout';
 import { wallLetter } from '@/core/survey';
-import { formatArea, formatLength } from '@/core/units';
+import { formatArea, formatLength, formatTemperature } from '@/core/units';
 import { pieceWords, REPAIR_WAY_NAMES } from '@/formats';
 import { planPicture, type PrintPart } from '@/formats/paper';
 import { CARE, VOIDS } from './care';
@@ -142,7 +142,8 @@ function theHidden({ job, edges, beneath }: HandedOver): PrintPart[] {
 function theYear(job: Job, moves: readonly Movement[], roomsOf: (floor: string) => string): PrintPart[] {
   const mm = (v: number) => formatLength(v, job.display, { decimals: 1 });
   const { laid, least, greatest } = seasonsOf(job);
-  const air = (a: { temperature: number; humidity: number }) => `${a.temperature} °C and ${a.humidity} % humidity`;
+  const air = (a: { temperature: number; humidity: number }) =>
+    `${formatTemperature(a.temperature, job.display)} and ${a.humidity} % humidity`;
   return [
     words(`It was laid at ${air(laid)}. We reckon with ${air(least)} in the driest season and ${air(greatest)} in the dampest.`),
     ...moves.map((m) => words(`${roomsOf(m.floor)}: the floor grows by up to ${mm(m.grows[0])} along the planks and ${mm(m.grows[1])} across, shrinks by up to ${mm(m.shrinks[0])} and ${mm(m.shrinks[1])}, shared between both ends.${m.from === 'preset' ? ' The rates are presets; the product’s sheet decides.' : ''}`)), // prettier-ignore

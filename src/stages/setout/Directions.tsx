@@ -46,7 +46,7 @@ export function Directions({ job, floors, floor }: { job: Job; floors: readonly 
               <Table.Row className={styles.compareName}>
                 <th scope="rowgroup" colSpan={4}>
                   {directionWords(direction)}
-                  <small className="quiet">{reasonsFor(judged[i]!)}</small>
+                  <small className="quiet">{reasonsFor(judged[i]!, job.display)}</small>
                 </th>
                 <Table.Cell colSpan={2} style={{ textAlign: 'right' }}>
                   {here ? (
