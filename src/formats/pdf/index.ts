@@ -38,9 +38,15 @@ export async function packPdf(pack: Pack, fonts: FontFiles, progress: (done: num
       progress(++done / all);
     }
   }
+  const { size } = page.type.missing;
+  if (size > 0) words(page, boxNote(size), false);
   end();
   return closed;
 }
+
+/** What is said once of letters that no font holds. */
+const boxNote = (letters: number): string =>
+  `A crossed box stands for ${letters === 1 ? 'a letter' : `${letters} letters`} of names whose script this paper cannot print; the screen shows ${letters === 1 ? 'it' : 'them'}.`;
 
 function put(page: Page, part: PrintPart, imperial: boolean): void {
   switch (part.kind) {

@@ -15,15 +15,16 @@ type Face = { readonly name: string; readonly has: (code: number) => boolean; re
 export type Run = { readonly text: string; readonly face: string; readonly width: number };
 export type TextLine = { readonly runs: readonly Run[]; readonly width: number };
 
-/** Letters that no file of ours holds, and what stands for them. */
+/** Signs that our own files do not hold, and what stands for them. */
 const INSTEAD: Readonly<Record<string, string>> = { '→': '>', '←': '<', '↑': '^', '◆': '*', '≤': '<=', '≥': '>=', '\u00a0': ' ' };
-const UNKNOWN = '?';
 
 /** Everything that is set, in sizes of one point. */
 export type Type = {
   /** Parts a text into lines no wider than `width`, at a size; a word that is wider is broken. */
   lines(text: string, weight: Weight, size: number, width: number): readonly TextLine[];
   widthOf(text: string, weight: Weight, size: number): number;
+  /** letters that no file holds, of all that has been set */
+  readonly missing: ReadonlySet<string>;
 };
 
 /**
@@ -37,32 +38,50 @@ export function typeOf(
   register: (face: string, file: Uint8Array) => void,
   measure: (face: string, word: string) => number,
 ): Type {
-  const facesOf = (weight: Weight): readonly Face[] =>
-    files[weight].map(unpacked).map((file, i): Face => {
-      const name = `${weight}${i}`;
-      register(name, file);
-      // a file holds one font
-      const font = fontkit.create(Buffer.from(file)) as fontkit.Font;
-      const known = new Map<string, number>();
-      const ofWord = (word: string) => {
-        const found = known.get(word) ?? measure(name, word);
-        known.set(word, found);
-        return found;
-      };
-      // word by word: the same words come again and again, the same lines do not
-      const width = (text: string) => {
-        const words = text.split(' ');
-        return words.reduce((sum, w) => sum + (w === '' ? 0 : ofWord(w)), 0) + (words.length - 1) * ofWord(' ');
-      };
-      return { name, has: (code) => font.hasGlyphForCodePoint(code), width };
-    });
-  const weights: Readonly<Record<Weight, readonly Face[]>> = { plain: facesOf('plain'), strong: facesOf('strong') };
+  const faceOf = (weight: Weight, i: number): Face => {
+    const file = unpacked(files[weight][i]!);
+    const name = `${weight}${i}`;
+    register(name, file);
+    // a file holds one font
+    const font = fontkit.create(Buffer.from(file)) as fontkit.Font;
+    const known = new Map<string, number>();
+    const ofWord = (word: string) => {
+      const found = known.get(word) ?? measure(name, word);
+      known.set(word, found);
+      return found;
+    };
+    // word by word: the same words come again and again, the same lines do not
+    const width = (text: string) => {
+      const words = text.split(' ');
+      return words.reduce((sum, w) => sum + (w === '' ? 0 : ofWord(w)), 0) + (words.length - 1) * ofWord(' ');
+    };
+    return { name, has: (code) => font.hasGlyphForCodePoint(code), width };
+  };
+  // most documents need the first files only: the others are opened when a letter asks for them
+  const opened: Readonly<Record<Weight, Face[]>> = { plain: [faceOf('plain', 0)], strong: [faceOf('strong', 0)] };
+  const missing = new Set<string>();
+  const homes: Readonly<Record<Weight, Map<string, Face | null>>> = { plain: new Map(), strong: new Map() };
+  /** The first face that holds a letter. */
+  const homeOf = (weight: Weight, letter: string): Face | null => {
+    const known = homes[weight].get(letter);
+    if (known !== undefined) return known;
+    const code = letter.codePointAt(0)!;
+    let found: Face | null = null;
+    for (let i = 0; i < files[weight].length && !found; i++) {
+      const face = (opened[weight][i] ??= faceOf(weight, i));
+      if (face.has(code)) found = face;
+    }
+    homes[weight].set(letter, found);
+    return found;
+  };
   const runsOf = (text: string, weight: Weight): readonly { readonly text: string; readonly face: Face }[] => {
     const runs: { text: string; face: Face }[] = [];
     for (const letter of text) {
-      const face = weights[weight].find((f) => f.has(letter.codePointAt(0)!));
-      const set = face ? letter : (INSTEAD[letter] ?? UNKNOWN);
-      const by = face ?? weights[weight][0]!;
+      const face = INSTEAD[letter] === undefined || opened[weight][0]!.has(letter.codePointAt(0)!) ? homeOf(weight, letter) : null;
+      // what no file holds is set in the first, which draws a box for it
+      const set = face ? letter : (INSTEAD[letter] ?? letter);
+      if (!face && set === letter && letter.trim() !== '') missing.add(letter);
+      const by = face ?? opened[weight][0]!;
       const last = runs.at(-1);
       if (last?.face === by) last.text += set;
       else runs.push({ text: set, face: by });
@@ -104,7 +123,7 @@ export function typeOf(
     }
     return made.map((l) => lineOf(l, weight, size));
   };
-  return { widthOf, lines };
+  return { widthOf, lines, missing };
 }
 
 /** The words of a text; one that does not fit by itself in parts that do. */
