@@ -40,6 +40,8 @@ export type Label = {
   readonly room?: readonly [number, number];
   /** on what it lies over, so that it can be read */
   readonly backed?: true;
+  /** left out where another label stands already */
+  readonly yields?: true;
 };
 /** A measure between two points, drawn beside them. */
 export type Measure = { readonly from: Point; readonly to: Point; readonly text: string };
@@ -54,7 +56,7 @@ export type Drawing = {
 };
 
 /** Largest and smallest that a label with a room of its own is written, in the unit of what it is drawn on; smaller ones are left out. */
-export const LABEL_SIZES = { most: 8, least: 3.4 };
+export const LABEL_SIZES = { most: 8, least: 7 };
 
 /** How large a label is written; null where it cannot be. */
 export function labelSize({ room, text, strong }: Label, scale: number, size: number): number | null {

@@ -45,6 +45,10 @@ export function drawnHeight(
   return { scale, high: (box.maxY - box.minY) * scale, wide: (box.maxX - box.minX) * scale };
 }
 
+/** Left, top, right and bottom of what words take of a page, points. */
+type Rect = readonly [number, number, number, number];
+const meet = (a: Rect, b: Rect): boolean => a[0] < b[2] + 1 && b[0] < a[2] + 1 && a[1] < b[3] && b[1] < a[3];
+
 /** Draws shapes, measures and words with their upper left corner at a place; `scale` in points a millimetre of what is shown. */
 export function draw(
   { doc, type }: Page,
@@ -56,6 +60,8 @@ export function draw(
 ): void {
   const put = ([px, py]: readonly [number, number]): [number, number] => [x + (px - box.minX) * scale, y + (box.maxY - py) * scale];
   doc.save();
+  // a part of a larger drawing ends at its box
+  doc.rect(x - 1, y - 1, (box.maxX - box.minX) * scale + 2, (box.maxY - box.minY) * scale + 2).clip();
   for (const { stuff, rings } of shapes) {
     const { fill, line, wide = 0.7, dash } = LOOKS[stuff];
     for (const ring of rings) {
@@ -69,9 +75,10 @@ export function draw(
     else if (line !== undefined) doc.stroke(line);
   }
   doc.undash();
-  for (const m of measures) measure(m);
-  for (const l of labels) label(l);
   doc.restore();
+  for (const m of measures) measure(m);
+  const taken: Rect[] = [];
+  for (const l of labels) label(l);
 
   function label(l: Label): void {
     const own = labelSize(l, scale, size);
@@ -80,7 +87,10 @@ export function draw(
     const [px, py] = put(l.at);
     const left = l.anchor === 'start' ? 0 : l.anchor === 'end' ? -line!.width : -line!.width / 2;
     // what is named on a floor stands on its point, what is written beside a section stands over it
-    const down = l.backed || l.room ? own * 0.34 : 0;
+    const down = l.backed || l.room || l.yields ? own * 0.34 : 0;
+    const rect: Rect = [px + left, py + down - own * 0.8, px + left + line!.width, py + down + own * 0.2];
+    if (l.yields && taken.some((t) => meet(t, rect))) return;
+    taken.push(rect);
     doc.save();
     if (l.turn) doc.rotate(-l.turn, { origin: [px, py] });
     if (l.backed) doc.rect(px + left - 1, py + down - own * 0.8, line!.width + 2, own).fill('#ffffff');

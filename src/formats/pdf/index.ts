@@ -108,7 +108,7 @@ function drawing(
   { drawing: shown, caption, width, true: isTrue }: Extract<PrintPart, { kind: 'drawing' }>,
   imperial: boolean,
 ): void {
-  const above = caption === undefined ? 0 : 16;
+  const above = caption === undefined ? 0 : page.heightOf(caption, page.width, TEXT, 'strong') + 3;
   const bar = isTrue ? 18 : 0;
   const most = width === undefined ? page.width : Math.min(page.width, width * PIXEL);
   const tallest = page.tall - above - bar - 30;
@@ -127,7 +127,7 @@ function drawing(
   page.mark(
     'Figure',
     () => {
-      if (caption !== undefined) page.line(caption, page.left, y, TEXT, 'strong');
+      if (caption !== undefined) page.block(caption, page.left, y, page.width, TEXT, 'strong');
       draw(page, shown, page.left + (page.width - wide) / 2, y + above, scale);
       if (ratio !== null) scaleBar(page, ratio, page.left, y + above + high + 6, imperial);
     },
@@ -147,8 +147,20 @@ function columnsOf(page: Page, { columns, rows }: TablePart): readonly number[] 
     (c, i) =>
     said[i] !== null ? 0 : Math.min(rest * 0.6, Math.max(page.type.widthOf(c.title, 'strong', SMALL), ...rows.map((r) => page.type.widthOf(r.cells[i] ?? '', 'plain', SMALL)))) + 2 * PAD.x, // prettier-ignore
   );
-  const all = holds.reduce((sum, w) => sum + w, 0);
-  return columns.map((_, i) => said[i] ?? (holds[i]! / all) * rest);
+  // no word is broken that a line of its own could hold
+  const words = columns.map((c, i) => (said[i] !== null ? 0 : Math.min(rest / 3, longestWord(page, c.title, rows.map((r) => r.cells[i] ?? ''), i === 0))) + 2 * PAD.x); // prettier-ignore
+  const least = words.reduce((sum, w, i) => sum + (said[i] !== null ? 0 : w), 0);
+  const more = holds.map((h, i) => Math.max(0, h - words[i]!));
+  const all = more.reduce((sum, w) => sum + w, 0);
+  if (least > rest) return columns.map((_, i) => said[i] ?? (words[i]! / least) * rest);
+  return columns.map((_, i) => said[i] ?? words[i]! + (all > 0 ? more[i]! / all : 1 / columns.length) * (rest - least));
+}
+
+/** The widest word of a column, title and cells. */
+function longestWord({ type }: Page, title: string, cells: readonly string[], strong: boolean): number {
+  const widest = (text: string, weight: 'plain' | 'strong') =>
+    text.split(/\s+/).reduce((most, word) => Math.max(most, type.widthOf(word, weight, SMALL)), 0);
+  return cells.reduce((most, cell) => Math.max(most, widest(cell, strong ? 'strong' : 'plain')), widest(title, 'plain'));
 }
 
 function table(page: Page, part: TablePart): void {

@@ -44,12 +44,14 @@ function printed({ job, answer }: Ask): readonly PrintPart[] {
       columns: [{ title: 'Room' }, { title: 'Greatest gap' }, { title: 'Least fill' }, { title: 'Moisture' }, { title: 'Looked at' }],
       rows,
     },
-    {
-      kind: 'drawing',
-      drawing: basePicture(job, flat),
-      caption: `Heights that were read, ${job.display === 'metric' ? 'mm' : 'inches'} from a datum of each room, and the greatest gap of each place that is not flat`,
-      true: true,
-    },
+    ...job.spaces
+      .filter((s) => job.bases!.some((b) => b.space === s.id && (b.levels?.length ?? 0) > 0))
+      .map((space): PrintPart => ({
+        kind: 'drawing',
+        drawing: basePicture(job, space, flat),
+        caption: `${space.name || space.id}: heights that were read, ${job.display === 'metric' ? 'mm' : 'inches'}; above each place that is not flat its greatest gap`,
+        true: true,
+      })),
   ];
 }
 
