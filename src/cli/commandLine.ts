@@ -53,10 +53,14 @@ function print(answer: AnyAnswer, given: Given): void {
 }
 
 async function printDays(given: Given, as: string | undefined): Promise<void> {
-  if (as === undefined) return print(ANSWERS.days, given);
-  if (as !== 'ics') refuse(`--as ${as}: is none of ics`);
+  if (as !== undefined && as !== 'ics') refuse(`--as ${as}: is none of ics`);
   const report = taken(createAsker().ask(ANSWERS.days, given));
-  process.stdout.write((await import('../formats/ics')).daysIcs(report, given.job));
+  // which tasks there are is known only now
+  given.job.crew?.held?.forEach(({ task }, i) => {
+    if (!report.tasks.some((t) => t.id === task)) refuse(`crew.held[${i}].task: there is no task "${task}"`);
+  });
+  if (as === undefined) process.stdout.write(ANSWERS.days.verb!.print(report, given));
+  else process.stdout.write((await import('../formats/ics')).daysIcs(report, given.job));
 }
 
 type PackOptions = { readonly out: string; readonly log?: string; readonly paper: string; readonly labels?: true };

@@ -248,6 +248,12 @@ test('order and days print what the contract names, and a calendar by floating t
   expect(ics).toMatch(/^DTSTART:\d{8}T\d{6}\r$/m);
   expect(pitsaw('days', office())).toMatchObject({ status: 2, stdout: '' });
   expect(pitsaw('days', office()).stderr).toMatch(/^crew\.begin: .+\n$/);
+  const held = JSON.parse(readFileSync(crewed(), 'utf8')) as Job;
+  const stray = file(
+    JSON.stringify({ ...held, crew: { ...held.crew, held: [{ task: 'lay/f9', from: '2026-04-01' }] } }),
+    'held.pitsaw.json',
+  );
+  expect(pitsaw('days', stray)).toMatchObject({ status: 2, stdout: '', stderr: 'crew.held[0].task: there is no task "lay/f9"\n' });
   expect(pitsaw('days', crewed(), '--as', 'txt')).toMatchObject({ status: 2, stderr: '--as txt: is none of ics\n' });
 });
 

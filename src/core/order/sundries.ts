@@ -2,7 +2,7 @@ import { profileOf } from '../edges';
 import { calledOf, PRESET_CREW, kitsOf, type Job } from '../given';
 import { isStraight, type PieceCuts } from '../cuts';
 import { boxOf, polygonArea } from '../geometry';
-import { formatLength } from '../units';
+import { formatLength, formatRun } from '../units';
 import { spacesOf, type Sources } from './used';
 import { SHIM_WEIGHT, TRACK_WEIGHT } from './weights';
 import type { Used } from './line';
@@ -31,10 +31,10 @@ const usedUp = (line: Omit<Used, 'spare' | 'preset' | 'unitWeight'> & { unitWeig
 /** Everything else that the list holds. */
 export const sundriesIn = (job: Job, from: Sources): readonly Used[] => [
   ...tracksIn(job, from),
-  ...glueIn(from),
-  ...trimFixingsIn(from),
+  ...glueIn(job, from),
+  ...trimFixingsIn(job, from),
   ...spacersIn(job, from),
-  ...bladesIn(from),
+  ...bladesIn(job, from),
   ...protectionIn(from),
   ...gearIn(job),
 ];
@@ -71,15 +71,15 @@ function tracksIn(job: Job, { edges }: Sources): Used[] {
 }
 
 /** Joints of pieces that are slid in, glued all along one side and one end. */
-function glueIn({ edges, cuts, floors }: Sources): Used[] {
+function glueIn(job: Job, { edges, cuts, floors }: Sources): Used[] {
   const slid = new Set(edges.untippable.map((u) => `${u.floor}/${u.piece}`));
   const lines = cuts.filter((l) => slid.has(l.piece));
   const metres = lines.reduce((sum, { outline }) => sum + aroundHalf(outline[0]!) / 1000, 0);
-  return usedUp({ id: 'glue/joint', counter: 'fixing', what: 'Joint glue for pieces that are slid in', for: spacesOf(floors.filter((f) => lines.some((l) => l.floor === f.id))), need: metres, unit: 'metres', pack: BOTTLE, from: 'edges', why: `${lines.length} pieces with a lip shaved off; ${BOTTLE} m to a bottle`, unitWeight: 0.02 }); // prettier-ignore
+  return usedUp({ id: 'glue/joint', counter: 'fixing', what: 'Joint glue for pieces that are slid in', for: spacesOf(floors.filter((f) => lines.some((l) => l.floor === f.id))), need: metres, unit: 'metres', pack: BOTTLE, from: 'edges', why: `${lines.length} pieces with a lip shaved off; ${formatRun(BOTTLE * 1000, job.display)} to a bottle`, unitWeight: 0.02 }); // prettier-ignore
 }
 
-const trimFixingsIn = ({ edges: { trims } }: Sources): Used[] =>
-  usedUp({ id: 'pins/trim', counter: 'fixing', what: 'Pins or screws for the trim, into the wall', for: [...new Set(trims.map((t) => t.space))], need: fixingsOver(trims.map((t) => t.length), TRIM_FIXINGS), unit: 'pieces', pack: 100, from: 'edges', why: 'one every 400 mm, never into the floor' }); // prettier-ignore
+const trimFixingsIn = (job: Job, { edges: { trims } }: Sources): Used[] =>
+  usedUp({ id: 'pins/trim', counter: 'fixing', what: 'Pins or screws for the trim, into the wall', for: [...new Set(trims.map((t) => t.space))], need: fixingsOver(trims.map((t) => t.length), TRIM_FIXINGS), unit: 'pieces', pack: 100, from: 'edges', why: `one every ${formatLength(400, job.display)}, never into the floor` }); // prettier-ignore
 
 /** Spacers for every gap, along walls and things that the floor keeps off; those of the floor that needs most, for they are used again. */
 function spacersIn(job: Job, { floors }: Sources): Used[] {
@@ -118,13 +118,13 @@ export const sawnMetres = (lines: readonly PieceCuts[]): number =>
       0,
     ) / 1000;
 
-function bladesIn({ floors, cuts }: Sources): Used[] {
+function bladesIn(job: Job, { floors, cuts }: Sources): Used[] {
   const kinds = [...new Set(floors.map((f) => f.product.kind))];
   return kinds.flatMap((kind) => {
     const own = floors.filter((f) => f.product.kind === kind);
     const lines = cuts.filter((l) => own.some((f) => f.id === l.floor));
     const knife = kind === 'flexible-vinyl';
-    return usedUp({ id: `blades/${kind}`, counter: 'fixing', what: knife ? 'Knife blades' : `Saw blade for ${kind.replace('-', ' ')}`, for: spacesOf(own), need: sawnMetres(lines), unit: 'metres sawn', pack: BLADE[kind], from: 'plan', why: `what the cut list saws; a blade does about ${BLADE[kind]} m` }); // prettier-ignore
+    return usedUp({ id: `blades/${kind}`, counter: 'fixing', what: knife ? 'Knife blades' : `Saw blade for ${kind.replace('-', ' ')}`, for: spacesOf(own), need: sawnMetres(lines), unit: 'metres sawn', pack: BLADE[kind], from: 'plan', why: `what the cut list saws; a blade does about ${formatRun(BLADE[kind] * 1000, job.display)}` }); // prettier-ignore
   });
 }
 

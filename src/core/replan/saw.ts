@@ -194,7 +194,7 @@ function intoSawn(needs: readonly Need[], places: readonly Place[], stock: Stock
   const used = new Set(places.map((p) => p.bin));
   const isSpare = ({ bin }: Place): boolean => bin >= 0 || stock.parts[-1 - bin]!.sawn === null;
   stock.parts.forEach((part, k) => {
-    if (!part.sawn || used.has(partBin(k))) return;
+    if (!part.sawn || used.has(partBin(k)) || !isConvex(part)) return;
     const isOwn = (need: Need): boolean => need.planned !== null && pieceKey(need.own.floor.id, need.planned.piece) === part.sawn!.key;
     let best: { readonly i: number; readonly cut: Piece['cut']; readonly worth: number } | null = null;
     needs.forEach((need, i) => {
@@ -208,6 +208,10 @@ function intoSawn(needs: readonly Need[], places: readonly Place[], stock: Stock
   });
   return kept;
 }
+
+/** Whether a sawn part is all that its ring holds: one with notches, holes or hollow sides is less, and nobody knows how its rest is sawn. */
+const isConvex = ({ sawn, ring }: StockPart): boolean =>
+  sawn!.shape.length === 1 && Math.abs(polygonArea(sawn!.shape) - polygonArea([ring])) < SAME_AREA;
 
 /** Where in a part a piece can be cut, at the factory ends and edges that it needs; null where it fits nowhere. */
 function placeIn(part: StockPart, k: number, { own, laid, size }: Need, stock: Stock): Piece['cut'] | null {
