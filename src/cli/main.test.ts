@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { newJob, planSchema } from '../core/given';
+import { newJob, planSchema, type Job } from '../core/given';
 
 let folder: string;
 beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'pitsaw-cli-'))));

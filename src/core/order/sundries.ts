@@ -66,7 +66,7 @@ function tracksIn(job: Job, { edges }: Sources): Used[] {
   return [
     ...perKit,
     ...usedUp({ id: 'screws/track', counter: 'fixing', what: 'Screws for tracks on wood', for: rooms(screwed), need: fixingsOver(screwed.map((o) => o.length), TRACK_FIXINGS), unit: 'screws', pack: 50, from: 'edges', why: 'one every 200 mm of track' }), // prettier-ignore
-    ...usedUp({ id: 'glue/track', counter: 'fixing', what: 'Assembly glue for tracks that are not screwed', for: rooms(glued), need: metres(glued), unit: 'metres', pack: CARTRIDGE, from: 'edges', why: `tracks on concrete, tile or a heated base; ${CARTRIDGE} m to a cartridge`, unitWeight: 0.06 }), // prettier-ignore
+    ...usedUp({ id: 'glue/track', counter: 'fixing', what: 'Assembly glue for tracks that are not screwed', for: rooms(glued), need: metres(glued), unit: 'metres', pack: CARTRIDGE, from: 'edges', why: `tracks on concrete, tile or a heated base; ${formatRun(CARTRIDGE * 1000, job.display)} to a cartridge`, unitWeight: 0.06 }), // prettier-ignore
   ];
 }
 
