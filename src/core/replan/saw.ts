@@ -1,5 +1,5 @@
 /** Which wood each piece that is still to be laid is cut from. */
-import { boxOf, grouped, polygonArea, turned, type Point } from '../geometry';
+import { boxOf, grouped, hullOf, polygonArea, turned, type Point, type Polygon, type Ring } from '../geometry';
 import type { Piece, Plan, Product } from '../given';
 import { holds, shapeOf } from '../cuts';
 import { liesIn, onPlank, pieceKey, SAME_PLACE } from '../lay';
@@ -194,11 +194,11 @@ function intoSawn(needs: readonly Need[], places: readonly Place[], stock: Stock
   const used = new Set(places.map((p) => p.bin));
   const isSpare = ({ bin }: Place): boolean => bin >= 0 || stock.parts[-1 - bin]!.sawn === null;
   stock.parts.forEach((part, k) => {
-    if (!part.sawn || used.has(partBin(k)) || !isConvex(part)) return;
+    if (!part.sawn || used.has(partBin(k)) || !isConvex(part.sawn.shape, part.ring)) return;
     const isOwn = (need: Need): boolean => need.planned !== null && pieceKey(need.own.floor.id, need.planned.piece) === part.sawn!.key;
     let best: { readonly i: number; readonly cut: Piece['cut']; readonly worth: number } | null = null;
     needs.forEach((need, i) => {
-      if (!isSpare(kept[i]!)) return;
+      if (!isSpare(kept[i]!) || !isConvex(need.laid.piece.outline, hullOf(need.laid.piece.outline[0]!))) return;
       const worth = isOwn(need) ? Infinity : polygonArea(need.laid.piece.outline);
       const cut = worth > (best?.worth ?? 0) ? placeIn(part, k, need, stock) : null;
       if (cut) best = { i, cut, worth };
@@ -209,9 +209,9 @@ function intoSawn(needs: readonly Need[], places: readonly Place[], stock: Stock
   return kept;
 }
 
-/** Whether a sawn part is all that its ring holds: one with notches, holes or hollow sides is less, and nobody knows how its rest is sawn. */
-const isConvex = ({ sawn, ring }: StockPart): boolean =>
-  sawn!.shape.length === 1 && Math.abs(polygonArea(sawn!.shape) - polygonArea([ring])) < SAME_AREA;
+/** Whether a shape is all that its hull holds: with notches, holes or hollow sides it is sawn as it was meant, or not at all. */
+const isConvex = (shape: Polygon, hull: Ring): boolean =>
+  shape.length === 1 && Math.abs(polygonArea(shape) - polygonArea([hull])) < SAME_AREA;
 
 /** Where in a part a piece can be cut, at the factory ends and edges that it needs; null where it fits nowhere. */
 function placeIn(part: StockPart, k: number, { own, laid, size }: Need, stock: Stock): Piece['cut'] | null {
