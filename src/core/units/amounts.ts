@@ -3,7 +3,7 @@ import { formatLength, type Display } from './length';
 /* Amounts as people on site read them, by the units of the job. */
 
 export const LITRES_PER_GALLON = 3.785411784;
-const POUNDS_PER_KILOGRAM = 2.2046226218;
+export const POUNDS_PER_KILOGRAM = 2.2046226218;
 
 /** A number with so many decimals at most, none of them a trailing nought. */
 const plain = (n: number, decimals: number): string => `${Number(n.toFixed(decimals)) || 0}`;

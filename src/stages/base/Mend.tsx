@@ -15,12 +15,22 @@ import {
 } from '@/core/base';
 import { distanceToSegment } from '@/core/geometry';
 import type { Job, Space } from '@/core/given';
-import { formatLength, type Display, formatRoughArea, formatVolume, formatWeight } from '@/core/units';
+import {
+  formatLength,
+  type Display,
+  formatRoughArea,
+  formatVolume,
+  formatWeight,
+  LITRES_PER_GALLON,
+  POUNDS_PER_KILOGRAM,
+} from '@/core/units';
 import { edit, firstText, useAnswer, useJob } from '@/ui/desk';
 import { Button, Choice, LengthField, Lines, NumberField, Stops, Table, Why } from '@/ui/kit';
 import { baseOf, editBase } from './edits';
 import { look, useLooking } from './looking';
 
+/** m² in a square foot. */
+const SQUARE_METRES_PER_FOOT = 0.3048 ** 2;
 const fine = (mm: number, display: Display): string => formatLength(mm, display, { decimals: 1, finest: 32 });
 
 /** What mends a base: the least fill that passes and fill flush, side by side; what is too deep; where it would run away; the compound. */
@@ -182,8 +192,14 @@ const put = (words: string, change: Partial<WholeCompound>): string | undefined 
 
 /** The compound as its bag says. */
 function CompoundFields({ job, compound }: { job: Job; compound: WholeCompound }) {
-  const number = (label: string, of: keyof Omit<WholeCompound, 'name' | 'deepest'>) => (
-    <NumberField label={label} value={compound[of]} wanted="A number, 0 or more." onNumber={(n) => put(label.toLowerCase(), { [of]: n })} />
+  const isImperial = job.display === 'imperial';
+  const number = (label: string, of: keyof Omit<WholeCompound, 'name' | 'deepest'>, perUnit = 1) => (
+    <NumberField
+      label={label}
+      value={compound[of] * perUnit}
+      wanted="A number, 0 or more."
+      onNumber={(n) => put(label.toLowerCase(), { [of]: n / perUnit })}
+    />
   );
   return (
     <>
@@ -198,8 +214,8 @@ function CompoundFields({ job, compound }: { job: Job; compound: WholeCompound }
         <Field.Label fontSize="14px">Compound</Field.Label>
         <Input h="44px" value={compound.name} maxLength={120} onChange={(e) => put('the compound’s name', { name: e.target.value })} />
       </Field.Root>
-      {number('Kilograms in a bag', 'bag')}
-      {number('Litres a bag makes', 'litresPerBag')}
+      {isImperial ? number('Pounds in a bag', 'bag', POUNDS_PER_KILOGRAM) : number('Kilograms in a bag', 'bag')}
+      {isImperial ? number('Gallons a bag makes', 'litresPerBag', 1 / LITRES_PER_GALLON) : number('Litres a bag makes', 'litresPerBag')}
       <LengthField
         label="Deepest in one pour"
         mm={compound.deepest}
@@ -208,7 +224,9 @@ function CompoundFields({ job, compound }: { job: Job; compound: WholeCompound }
       />
       {number('Hours until it is walked on', 'walkAfter')}
       {number('Hours until it is laid on', 'layAfter')}
-      {number('Square metres a litre of primer covers', 'primerPerLitre')}
+      {isImperial
+        ? number('Square feet a gallon of primer covers', 'primerPerLitre', LITRES_PER_GALLON / SQUARE_METRES_PER_FOOT)
+        : number('Square metres a litre of primer covers', 'primerPerLitre')}
       {number('Hours until the primer is dry', 'primerDries')}
       <Lines>
         <li className="quiet">

@@ -41,12 +41,12 @@ export function Moistures({ space, base }: { space: Space; base: Base }) {
       <ul className={styles.readings}>
         {readings.map((r, i) => (
           <li key={i}>
-            <b className="figures">{r.value} %</b>
+            <b className="figures">{r.method === 'meter' ? r.value : `${r.value} %`}</b>
             <span>
-              {METHOD_WORDS[r.method]}, {r.on}: {VERDICT_WORDS[verdictOf(r, limitsFor(job.moistureLimits, r.method))]}
+              {METHOD_WORDS[r.method]}, {r.on}: {VERDICT_WORDS[verdictOf(r, limitsFor(job.moistureLimits, r.method, base))]}
             </span>
             <IconButton
-              aria-label={`Take away ${r.value} % of ${r.on}`}
+              aria-label={`Take away ${r.value}${r.method === 'meter' ? '' : ' %'} of ${r.on}`}
               variant="ghost"
               onClick={() =>
                 editBase('a moisture taken away', space.id, (b) => ({ ...b, moisture: b.moisture?.filter((_, k) => k !== i) }))
@@ -57,7 +57,7 @@ export function Moistures({ space, base }: { space: Space; base: Base }) {
           </li>
         ))}
       </ul>
-      <Drying readings={readings} />
+      <Drying readings={readings} base={base} />
       <NewReading space={space} base={base} />
       <Limits />
     </>
@@ -65,11 +65,11 @@ export function Moistures({ space, base }: { space: Space; base: Base }) {
 }
 
 /** When it may be dry: a range, for two readings know no day. */
-function Drying({ readings }: { readings: readonly Moisture[] }) {
+function Drying({ readings, base }: { readings: readonly Moisture[]; base: Base }) {
   const { moistureLimits } = useJob();
   const lines = MOISTURE_METHODS.flatMap((method) => {
     const own = readings.filter((r) => r.method === method);
-    const limit = limitsFor(moistureLimits, method).film;
+    const limit = limitsFor(moistureLimits, method, base).film;
     const range = dryingRange(own, limit);
     if (!range) return [];
     const latest = own.reduce((a, b) => (a.on > b.on ? a : b)).on;
