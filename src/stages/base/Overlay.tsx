@@ -34,7 +34,7 @@ export function Overlay({ view }: Props) {
   return (
     <g className={styles.map}>
       <Hatches />
-      {flat && season === null && <GapMap flat={flat} shows={shows} view={view} />}
+      {flat && season === null && <GapMap display={job.display} flat={flat} shows={shows} view={view} />}
       {shows === 'before' && <Humps view={view} space={space.id} display={job.display} />}
       {season !== null && <Moved view={view} season={season} />}
       <Marks view={view} />
@@ -71,24 +71,27 @@ const MOST_LINES = 6;
 /** Numbers on contours stand at least this far apart, px. */
 const APART = 22;
 
-/** Contours by the millimetre, each with its number; places over the limit, or the pour that mends them. */
-function GapMap({ flat, shows, view }: { flat: Flat; shows: 'before' | 'least' | 'flush'; view: View }) {
+/** Contours are drawn at whole steps of this, mm: a millimetre, or an eighth of an inch. */
+const STEP: Readonly<Record<Display, number>> = { metric: 1, imperial: 25.4 / 8 };
+
+/** Contours, each with its number; places over the limit, or the pour that mends them. */
+function GapMap({ flat, shows, view, display }: { flat: Flat; shows: 'before' | 'least' | 'flush'; view: View; display: Display }) {
   const { mesh, gap } = flat.map;
   const value = shows === 'before' ? gap : flat.map[shows];
   const contours = useMemo(() => {
-    const most = Math.floor(value.reduce((a, b) => Math.max(a, b), 0) - 1e-9);
-    const step = Math.max(1, Math.ceil(most / MOST_LINES));
-    return Array.from({ length: Math.floor(most / step) }, (_, i) => ({
-      level: (i + 1) * step,
-      lines: contourOf(mesh, value, (i + 1) * step),
-    }));
-  }, [mesh, value]);
+    const most = Math.floor(value.reduce((a, b) => Math.max(a, b), 0) / STEP[display] - 1e-9);
+    const every = Math.max(1, Math.ceil(most / MOST_LINES));
+    return Array.from({ length: Math.floor(most / every) }, (_, i) => {
+      const level = (i + 1) * every * STEP[display];
+      return { level, lines: contourOf(mesh, value, level) };
+    });
+  }, [mesh, value, display]);
   const labels: { readonly at: Point; readonly text: string }[] = [];
   for (const { level, lines } of [...contours].reverse()) {
     for (const [p] of [...lines].sort((a, b) => b[0][0] + b[0][1] - a[0][0] - a[0][1])) {
       const at = toScreen(view, p);
       if (labels.some((l) => Math.hypot(l.at[0] - at[0], l.at[1] - at[1]) < APART)) continue;
-      labels.push({ at, text: `${shows === 'before' ? '' : '+'}${level}` });
+      labels.push({ at, text: `${shows === 'before' ? '' : '+'}${formatLength(level, display, { bare: true })}` });
       break;
     }
   }

@@ -179,6 +179,7 @@ function Figures({ job, base, flat }: { job: Job; base: Base; flat: Flat | null 
 /** The limit: the product's, or a preset. */
 function HowFlat({ job }: { job: Job }) {
   const wanted = flatnessOf(job);
+  const usual = (mm: number) => formatLength(mm, job.display, { decimals: 1 });
   const set = (change: Partial<typeof wanted>) =>
     firstText(edit('how flat it has to be', (j) => ({ ...j, flatness: { ...flatnessOf(j), ...change } })));
   return (
@@ -195,7 +196,7 @@ function HowFlat({ job }: { job: Job }) {
         mm={wanted.limit}
         display={job.display}
         onLength={(mm) => set({ limit: mm })}
-        hint="Usually 2 to 3 mm; the product’s instructions decide."
+        hint={`Usually ${usual(2)} to ${usual(3)}; the product’s instructions decide.`}
       />
     </>
   );
