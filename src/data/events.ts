@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
 import { Op, type Transaction } from 'sequelize';
-import { problemLine, readEvent, readJobText } from '../core/given';
+import { problemLine, readEvent, readStoredText } from '../core/given';
 import {
   groundOfSite,
   isByPlan,
@@ -79,7 +79,7 @@ export function eventStore({ sequelize, jobs, revisions, events, logs }: Databas
   async function groundOf(jobId: string, transaction: Transaction): Promise<SiteGround> {
     const job = await jobs.findByPk(jobId, { attributes: ['head'], transaction, rejectOnEmpty: true });
     const head = await revisions.findByPk(job.head!, { attributes: ['document'], transaction, rejectOnEmpty: true });
-    const document = readJobText(head.document);
+    const document = readStoredText(head.document);
     if (!document.ok) throw new Error(`the log of job ${jobId} cannot be read: ${problemLine(document.problems[0]!)}`);
     return groundOfSite(document.value);
   }

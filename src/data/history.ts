@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import type { Miniature } from '../core/floors';
-import { bad, problemLine, readJobText, type Job, type Result } from '../core/given';
+import { bad, problemLine, readStoredText, type Job, type Result } from '../core/given';
 import { presentJob, type Database } from './database';
 
 /** A state of a job that is kept: when, what was changed, and what it looked like. */
@@ -48,7 +48,7 @@ export function historyStore({ jobs, revisions }: Database): HistoryStore {
       const job = await jobs.findOne({ where: presentJob(jobId), attributes: ['id'] });
       const row = job && (await revisions.findOne({ where: { jobId, id }, attributes: ['document'] }));
       if (!row) return null;
-      const read = readJobText(row.document);
+      const read = readStoredText(row.document);
       return read.ok ? read : bad({ path: '', text: problemLine(read.problems[0]!) });
     },
   };

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, col, fn, Op, where as contains, type Order, type Transaction, type WhereOptions } from 'sequelize';
 import type { Miniature } from '../core/floors';
-import { problemLine, readJobText, type Job } from '../core/given';
+import { problemLine, readStoredText, type Job } from '../core/given';
 import { presentJob, type Database, type JobRow, type RevisionRow } from './database';
 import { soughtAs, summaryOf } from './summary';
 import { thin } from './thin';
@@ -119,7 +119,7 @@ export function jobStore({ sequelize, jobs, revisions }: Database): JobStore {
 
   async function stored(row: JobRow, transaction?: Transaction): Promise<StoredJob> {
     const head = await revisions.findByPk(row.head!, { attributes: ['document'], transaction, rejectOnEmpty: true });
-    const document = readJobText(head.document);
+    const document = readStoredText(head.document);
     if (!document.ok) throw new Unreadable(problemLine(document.problems[0]!));
     return { ...(await standing(row, transaction)), document: document.value };
   }
@@ -150,7 +150,7 @@ export function jobStore({ sequelize, jobs, revisions }: Database): JobStore {
       const to = await target(row.head!, transaction);
       if (to === null) return stored(row, transaction);
       const { document } = await revisions.findByPk(to, { attributes: ['document'], transaction, rejectOnEmpty: true });
-      const job = readJobText(document);
+      const job = readStoredText(document);
       if (!job.ok) throw new Unreadable(problemLine(job.problems[0]!));
       return stored(await stand(row, to, job.value, transaction), transaction);
     });

@@ -8,7 +8,7 @@ import {
   LARGEST_FLOOR_FILE,
   isFloorText,
   readFloorText,
-  readJob,
+  readStored,
   readJson,
   type FloorFile,
   type Job,
@@ -126,7 +126,8 @@ export async function saveFrom(request: Request): Promise<{ base: number; job: J
     return { refused: problems(400, { path: 'base', text: 'A save names the version that it began from, and the document.' }) };
   }
   const { base, document, saveId, unheard, words } = save.data;
-  const job = taken(readJob(document));
+  // the page refuses what is new; what the job had already is kept
+  const job = taken(readStored(document));
   if ('value' in job && !fits(job.value)) return { refused: tooLarge(LARGEST_FILE) };
   return 'refused' in job ? job : { base, job: job.value, saving: { saveId, unheard, words: words?.slice(0, MOST_WORDS) } };
 }
@@ -142,7 +143,7 @@ export async function jobWith<Options>(
   const document = (read.value as { job?: unknown } | null)?.job;
   if (!options.success || document === undefined)
     return { refused: problems(422, { path: '', text: 'The job, and what is wanted of it.' }) };
-  const job = taken(readJob(document));
+  const job = taken(readStored(document));
   return 'refused' in job ? job : { job: job.value, options: options.data };
 }
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { date, id, length, name, notNegative, number, oneOf, point, size, time } from './fields';
+import { date, id, length, name, notNegative, number, oneOf, point, since, size, time } from './fields';
 
 /* The job file's part on the base: what is beneath the floor, how flat, how dry, and in what air. */
 
@@ -39,7 +39,7 @@ const baseSchema = z.looseObject({
   substrate: oneOf(SUBSTRATES),
   belowGround: z.boolean({ error: 'belowGround is true or false' }).optional(),
   heated: z.boolean({ error: 'heated is true or false' }).optional(),
-  built: number('a year').int('a year is a whole number').min(1000, 'a year of four digits').max(2199, 'later than 2199').optional(),
+  built: number('a year').int('a year is a whole number').min(1000, 'a year of four digits').max(2200, 'later than 2200').optional(),
   levels: z.array(level, { error: 'levels is a list' }).max(MOST_LEVELS, `more than ${MOST_LEVELS} heights of one space`).optional(),
   moisture: z
     .array(moisture, { error: 'moisture is a list' })
@@ -64,7 +64,7 @@ const compound = z.looseObject({
   name,
   bag: some('a weight'),
   litresPerBag: some('a volume'),
-  deepest: size.min(1, 'a pour is at least 1 mm deep'),
+  deepest: size.refine(...since((mm) => mm >= 1, 'a pour is at least 1 mm deep')),
   walkAfter: hours('hours'),
   layAfter: hours('hours'),
   primerPerLitre: some('an area'),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, name, notNegative, number, oneOf, size } from './fields';
+import { id, name, notNegative, number, oneOf, since, size } from './fields';
 
 /* The job file's part on what lies between base and planks: pads, film, boards, and what a person wants where. */
 
@@ -17,7 +17,7 @@ const material = z
     /** where it has none its id is shown */
     name: name.optional(),
     kind: oneOf(MATERIAL_KINDS),
-    width: size.min(100, 'boards and rolls are at least 100 mm wide'),
+    width: size.min(50, 'at least 50 mm wide').refine(...since((mm) => mm >= 100, 'boards and rolls are at least 100 mm wide')),
     length: size.min(200, 'at least 200 mm long'),
     thickness: notNegative,
     perPack: number('a count').int('must be a whole number').min(1, 'a pack holds at least one').max(10_000, 'far too many').optional(),

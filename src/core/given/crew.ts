@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { date, id, number, oneOf, quote, time } from './fields';
+import { date, id, number, oneOf, quote, since, time } from './fields';
 
 /* The job file's part on who works when: the crew, its hours and days off, and how fast it is. */
 
@@ -13,7 +13,10 @@ export type Pace = (typeof PACES)[number];
 const clock = z.string({ error: 'a time of the day is a text, such as "08:00"' }).regex(/^([01]\d|2[0-3]):[0-5]\d$/, {
   error: (issue) => `${quote(issue.input)} is no time of the day; write it as 08:00`,
 });
-const rate = number('a pace').min(0.01, 'at least 0.01 an hour').max(100_000, 'far too fast');
+const rate = number('a pace')
+  .positive('must be more than 0')
+  .max(100_000, 'far too fast')
+  .refine(...since((n) => n >= 0.01, 'at least 0.01 an hour'));
 
 /** Minutes from midnight of a time of the day. */
 export const minutesOf = (text: string): number => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, length, name, notNegative, oneOf, size } from './fields';
+import { id, length, name, notNegative, oneOf, since, size } from './fields';
 
 /* The job file's part on what the floor ends at: profiles and their tracks, skirting, casings, and what hangs low over the floor. */
 
@@ -11,7 +11,7 @@ const range = z
   .tuple([length, length], { error: 'a range is two numbers, the lower first' })
   .refine(([low, high]) => low <= high, { error: 'the lower of a range comes first' });
 const lengths = z
-  .array(size.min(300, 'nothing shorter than 300 mm is sold'), { error: 'lengths is a list' })
+  .array(size.refine(...since((mm) => mm >= 300, 'nothing shorter than 300 mm is sold')), { error: 'lengths is a list' })
   .min(1, 'name at least one length that is sold')
   .max(20, 'more than 20 lengths');
 

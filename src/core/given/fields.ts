@@ -10,8 +10,18 @@ export const number = (what: string) =>
 export const length = number('a length').min(-LONGEST, 'further than a kilometre from the origin').max(LONGEST, 'more than a kilometre');
 /** The longest thing that is measured or sold, mm; places lie further from the origin of a plan. */
 const LONGEST_THING = 100_000;
-export const size = number('a length').positive('must be more than 0').max(LONGEST_THING, 'more than 100 metres');
-export const notNegative = number('a length').min(0, 'cannot be negative').max(LONGEST_THING, 'more than 100 metres');
+/** A bound that jobs which are stored already may be outside of: they open, and nothing new is taken so. */
+export const since = (holds: (value: number) => boolean, error: string) =>
+  [holds, { error, params: { since: true } }] as [(value: number) => boolean, { error: string; params: { since: true } }];
+const noLonger = since((mm) => mm <= LONGEST_THING, 'more than 100 metres');
+export const size = number('a length')
+  .positive('must be more than 0')
+  .max(LONGEST, 'more than a kilometre')
+  .refine(...noLonger);
+export const notNegative = number('a length')
+  .min(0, 'cannot be negative')
+  .max(LONGEST, 'more than a kilometre')
+  .refine(...noLonger);
 /** A limit of how far a floor runs: more than any floor has is no limit at all. */
 export const run = number('a length').positive('must be more than 0').max(LONGEST, 'more than a kilometre');
 export const count = number('a count').int('must be a whole number').min(0, 'cannot be negative').max(2000, 'more than 2000');
@@ -38,11 +48,13 @@ const DATE = /^(\d{4})-(\d{2})-(\d{2})(?:T(\d{2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?
 const LAST_YEAR = 2199;
 
 /** Whether a text is a date of the calendar, no later than 2199, with a time of the day if there is one: `2026-03-02`, `2026-03-02T08:00`. */
-export function isDate(text: string): boolean {
+export const isDate = (text: string): boolean => isOfCalendar(text) && Number(text.slice(0, 4)) <= LAST_YEAR;
+
+function isOfCalendar(text: string): boolean {
   const [, year, month, day, hour = '0', minute = '0', second = '0'] = DATE.exec(text) ?? [];
   if (year === undefined) return false;
   const days = new Date(Date.UTC(Number(year), Number(month), 0)).getUTCDate();
-  const inMonth = Number(year) <= LAST_YEAR && Number(month) >= 1 && Number(month) <= 12 && Number(day) >= 1 && Number(day) <= days;
+  const inMonth = Number(month) >= 1 && Number(month) <= 12 && Number(day) >= 1 && Number(day) <= days;
   return inMonth && Number(hour) < 24 && Number(minute) < 60 && Number(second) < 60;
 }
 
@@ -52,6 +64,10 @@ export const hoursOf = (date: string): number => Date.parse(`${date.length === 1
 const dated = (what: string) =>
   z
     .string({ error: `a date is a text, such as "${what}"` })
-    .refine(isDate, { error: (issue) => `${quote(issue.input)} is no date up to ${LAST_YEAR}; write it as ${what}` });
+    .refine(isOfCalendar, { error: (issue) => `${quote(issue.input)} is no date; write it as ${what}` })
+    .refine((text) => !isOfCalendar(text) || isDate(text), {
+      error: (issue) => `${quote(issue.input)} is later than ${LAST_YEAR}`,
+      params: { since: true },
+    });
 export const date = dated('2026-03-02');
 export const time = dated('2026-03-02T08:00');

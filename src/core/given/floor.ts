@@ -1,6 +1,6 @@
 import { readLogText, type Event } from './log';
 import { bad, good, type Result } from './problems';
-import { DEEPEST, readJob, readJson } from './read';
+import { DEEPEST, readJson, readStored } from './read';
 import type { Job } from './schema';
 import { LARGEST_FLOOR_FILE } from './sizes';
 
@@ -29,13 +29,13 @@ export function readFloorText(text: string): Result<FloorFile> {
   const raw = isFloor ? readJson(text, DEEPEST, LARGEST_FLOOR_FILE) : readJson(text);
   if (!raw.ok) return raw;
   if (!isFloor) {
-    const job = readJob(raw.value);
+    const job = readStored(raw.value);
     return job.ok ? good({ job: job.value, log: [], events: [] }) : job;
   }
   const { version, job, log } = raw.value as { version?: unknown; job?: unknown; log?: unknown };
   if (version !== 1) return bad({ path: 'version', text: `version ${JSON.stringify(version)} is not known; this Pitsaw reads version 1` });
   if (!Array.isArray(log)) return bad({ path: 'log', text: 'is the list of what happened, empty where nothing did' });
-  const read = readJob(job);
+  const read = readStored(job);
   if (!read.ok) return bad(...read.problems.map((p) => ({ ...p, path: `job.${p.path}` })));
   const lines = log.length === 0 ? good([]) : readLogText(log.map((line) => `${JSON.stringify(line)}\n`).join(''));
   if (!lines.ok) return bad(...lines.problems.map((p) => ({ ...p, path: `log ${p.path}` })));

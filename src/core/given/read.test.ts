@@ -1,4 +1,4 @@
-import { LARGEST_FILE, newJob, problemLine, readJob, readJobText, type Job } from '.';
+import { LARGEST_FILE, marksOf, newJob, problemLine, readJob, readJobText, readStored, type Job } from '.';
 
 const base = (): Job => newJob('Weir Cottage', 'metric', 4000, 3000);
 const said = (raw: unknown): string => {
@@ -98,6 +98,30 @@ test.each<[string, unknown, RegExp]>([
   ['deep nesting', '['.repeat(5000) + ']'.repeat(5000), /nested more than/],
   ['a huge file', ' '.repeat(LARGEST_FILE + 1), /larger than/],
 ])('%s is refused with its place', (_, raw, want) => expect(said(raw)).toMatch(want));
+
+test('a job that was stored before a bound existed opens as it was, its values marked; a new one is refused there', () => {
+  const old = {
+    ...newJob('Weir Cottage', 'metric', 4000, 3000),
+    trim: { lengths: [250, 2400] },
+    compound: { deepest: 0.5 },
+    crew: { begin: '2210-01-01', pace: { lay: 0.001 } },
+    laying: { order: ['attic'] },
+  };
+  const places = ['compound.deepest', 'crew.begin', 'crew.pace.lay', 'laying.order[0]', 'trim.lengths[0]'];
+  const stored = readStored(old);
+  expect(stored.ok && stored.value).toEqual(old);
+  expect(
+    stored.ok &&
+      marksOf(stored.value)
+        .map((p) => p.path)
+        .sort(),
+  ).toEqual(places);
+  const refused = readJob(old);
+  expect(!refused.ok && refused.problems.map((p) => p.path).sort()).toEqual(places);
+  // what never was a job is none
+  expect(readStored({ ...old, trim: { lengths: ['long'] } }).ok).toBe(false);
+  expect(marksOf(newJob('Weir Cottage', 'metric', 4000, 3000))).toEqual([]);
+});
 
 test('a job is read with every field it came with', () => {
   const job = { ...base(), surveyor: { shoes: 'dusty' }, product: { ...base().product, colour: 'ash' } };

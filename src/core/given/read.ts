@@ -22,6 +22,12 @@ export function readJobText(text: string): Result<Job> {
   return raw.ok ? readJob(raw.value) : raw;
 }
 
+/** The same of a job that is stored: what was taken before a bound existed still opens; see {@link marksOf}. */
+export function readStoredText(text: string): Result<Job> {
+  const raw = readJson(text);
+  return raw.ok ? readStored(raw.value) : raw;
+}
+
 /** Parses JSON that somebody else wrote: no larger, no deeper and of no more values than is meant; never throws. */
 export function readJson(text: string, deepest = DEEPEST, largest = LARGEST_FILE): Result<unknown> {
   if (text.length > largest) return bad({ path: '', text: `the file is larger than ${largest / 1e6} MB; a job file is not` });
@@ -37,12 +43,43 @@ export function readJson(text: string, deepest = DEEPEST, largest = LARGEST_FILE
 
 /** Reads a job that has already been parsed from JSON; see {@link readJobText}. */
 export function readJob(raw: unknown): Result<Job> {
+  const { job, problems, marks } = looked(raw);
+  const all = [...problems, ...marks].slice(0, MOST_PROBLEMS);
+  return all.length > 0 ? bad(...all) : good(job);
+}
+
+/** Reads a job as it is stored, whatever bound it was taken before. */
+export function readStored(raw: unknown): Result<Job> {
+  const { job, problems } = looked(raw);
+  return problems.length > 0 ? bad(...problems.slice(0, MOST_PROBLEMS)) : good(job);
+}
+
+/** Values of a stored job that would not be taken today. */
+export const marksOf = (job: Job): readonly Problem[] => looked(job).marks;
+
+/** What is wrong with a job, and what of it is only outside of bounds that came later. */
+function looked(raw: unknown): { readonly job: Job; readonly problems: readonly Problem[]; readonly marks: readonly Problem[] } {
   const parsed = jobSchema.safeParse(raw);
-  if (!parsed.success) {
-    return bad(...parsed.error.issues.slice(0, MOST_PROBLEMS).map((issue) => ({ path: pathText(issue.path), text: issue.message })));
+  const [problems, marks]: [Problem[], Problem[]] = [[], []];
+  for (const issue of parsed.error?.issues ?? []) {
+    const isMark = issue.code === 'custom' && issue.params?.since === true;
+    (isMark ? marks : problems).push({ path: pathText(issue.path), text: issue.message });
   }
-  const problems = checkJob(parsed.data as Job);
-  return problems.length > 0 ? bad(...problems.slice(0, MOST_PROBLEMS)) : good(parsed.data as Job);
+  // outside of a later bound alone it is all there as it came
+  const job = (parsed.success ? parsed.data : raw) as Job;
+  if (problems.length > 0) return { job, problems, marks };
+  return { job, problems: checkJob(job), marks: [...marks, ...checkSince(job)] };
+}
+
+/** The same of what the schema cannot say. */
+function checkSince(job: Job): readonly Problem[] {
+  const marks: Problem[] = [];
+  const say = (path: string, text: string) => marks.push({ path, text });
+  const spaces = new Set(job.spaces.map((s) => s.id));
+  once(job.laying?.order ?? [], 'laying.order', (id) => id, say);
+  job.laying?.order?.forEach((id, i) => !spaces.has(id) && say(`laying.order[${i}]`, `there is no space "${id}"`));
+  checkProducts(job, say);
+  return marks;
 }
 
 /** How deep a text is nested, and about how many values it holds: counted without making any of them. */
@@ -113,9 +150,6 @@ function checkJob(job: Job): Problem[] {
   checkEdges(job, known, say);
   checkOrder(job, say);
   checkCrew(job, known, say);
-  once(job.laying?.order ?? [], 'laying.order', (id) => id, say);
-  job.laying?.order?.forEach((id, i) => known(id, `laying.order[${i}]`));
-  checkProducts(job, say);
   return problems;
 }
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { DataTypes, QueryTypes, type QueryInterface, type Transaction } from 'sequelize';
-import { planFile, readJobText, type Piece, type Plan } from '../../core/given';
+import { planFile, readStoredText, type Piece, type Plan } from '../../core/given';
 import { planJob } from '../../core/plan';
 
 /** Happenings, and the ticks of today as happenings: a ticked piece was sawn. */
@@ -33,7 +33,7 @@ const tickOf = (floor: string, { id, plank, cut }: Piece): string => `${floor}/$
 
 /** The lines by which a job's ticks are told: laying begins by its plan, and each piece of it that is ticked is sawn. */
 function sawnByTicks(document: string, time: string): { id: string; what: string }[] {
-  const job = readJobText(document);
+  const job = readStoredText(document);
   if (!job.ok) return [];
   const plan = planJob(job.value);
   if (!plan.ok) return [];

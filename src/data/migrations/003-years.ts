@@ -1,5 +1,5 @@
 import { DataTypes, QueryTypes, type QueryInterface, type Transaction } from 'sequelize';
-import { problemLine, readJobText } from '../../core/given';
+import { problemLine, readStoredText } from '../../core/given';
 import { summaryOf } from '../summary';
 
 /*
@@ -55,7 +55,7 @@ async function summarize(db: QueryInterface, transaction: Transaction): Promise<
       transaction,
       replacements: [head],
     });
-    const job = readJobText(row?.document ?? '');
+    const job = readStoredText(row?.document ?? '');
     const known = job.ok ? { ...summaryOf(job.value), problem: null } : { sought: name.toLowerCase(), problem: problemLine(job.problems[0]!) };
     const columns = Object.keys(known);
     await db.sequelize.query(`UPDATE jobs SET ${columns.map((c) => `${c} = ?`).join(', ')} WHERE id = ?`, {

@@ -1,7 +1,7 @@
 'use client';
 import isEqual from 'fast-deep-equal';
 import { create } from 'zustand';
-import { readJob, type Job, type Problem } from '@/core/given';
+import { marksOf, readJob, type Job, type Problem } from '@/core/given';
 import { newId } from './ids';
 import { ask, complaint, type JobView, type SaveBody, type StandingView } from './api';
 import { noteDone, tellsWork } from './recent';
@@ -242,7 +242,12 @@ export const useSaving = create<Saving>((set, get) => {
       const next = change(job);
       if (next === job) return [];
       const read = readJob(next);
-      if (!read.ok) return read.problems;
+      if (!read.ok) {
+        // a value from before a bound existed stays until somebody changes it
+        const had = new Set(marksOf(job).map(({ path, text }) => `${path} ${text}`));
+        const found = read.problems.filter(({ path, text }) => !had.has(`${path} ${text}`));
+        if (found.length > 0) return found;
+      }
       noteDone(words);
       set({ words: [...get().words, words].slice(-MOST_WORDS) });
       changed = [...changed.filter((w) => w !== words), words].slice(-MOST_WORDS);
