@@ -90,8 +90,8 @@ for (const secure of [false, true]) {
         expect(device!.role).toBe('lay');
         await own(`/api/paired/${device!.id}`, 'DELETE');
         await expect(async () => {
-          await page.reload();
-          await expect(page.getByRole('heading', { name: 'Pair this device' })).toBeVisible({ timeout: 1000 });
+          await page.reload({ timeout: 10_000 });
+          await expect(page.getByRole('heading', { name: 'Pair this device' })).toBeVisible({ timeout: 5000 });
         }).toPass();
         await pair(page, server.code(), 'Wren’s phone');
         await own(`/api/paired/${(await devices())[0]!.id}`, 'DELETE');

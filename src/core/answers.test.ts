@@ -205,3 +205,30 @@ test('what comes before fails, and so does what stands on it, with the same prob
   expect(floors.ok).toBe(false);
   expect(asker.ask(ANSWERS.summary, givenOf(none))).toEqual(floors);
 });
+
+describe('a value that was stored before its bound existed', () => {
+  const crew = { begin: '2026-03-30' };
+  const twins = { layouts: [{ space: 'room', product: { ...base.product, length: 900 } }] };
+  test.each([
+    ['a pace', { crew: { ...crew, pace: { lay: 0.001 } } }, ['days']],
+    ['a pour', { compound: { ...newJob('', 'metric', 1, 1).compound, deepest: 0.5 } }, ['base', 'order', 'days']],
+    [
+      'a strip of foam',
+      { beneath: { materials: [{ ...PRESET_MATERIALS[0]!, width: 60 }] } },
+      ['beneath', 'doorways', 'edges', 'order', 'days'],
+    ],
+    ['a length of trim', { trim: { lengths: [200] } }, ['doorways', 'edges', 'order', 'days']],
+    ['products of one name', twins, ['order', 'days']],
+    ['a room that is none in the order of rooms', { laying: { order: ['attic'] } }, []],
+  ] as const)('%s: what needs it is left out with its place, the rest is there', (_, change, without) => {
+    const asker = createAsker();
+    const given = { job: { ...base, ...change } as Job, log: [] };
+    const named = ['floors', 'setOut', 'flatness', 'base', 'beneath', 'doorways', 'edges', 'order', 'days'] as const;
+    const failed = named.filter((name) => {
+      const result = asker.ask<AnyAnswer>(ANSWERS[name], given, { steps: 20 });
+      if (!result.ok) expect(result.problems.map((p) => p.path).join()).toMatch(/deepest|width|lengths|pace|name/);
+      return !result.ok;
+    });
+    expect(failed).toEqual(without);
+  });
+});

@@ -2,6 +2,7 @@
 import { BookOpen } from 'lucide-react';
 import { notFound, usePathname } from 'next/navigation';
 import { Suspense, useEffect, useMemo, useState, type ComponentProps } from 'react';
+import { marksOf } from '@/core/given';
 import { fetchReadings, STAGES, type Stage } from '@/stages';
 import {
   goToStage,
@@ -15,13 +16,13 @@ import {
   useSaving,
   type JobView,
 } from '@/ui/desk';
-import { Button } from '@/ui/kit';
+import { Button, MarksProvider } from '@/ui/kit';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { FloorChoice } from './FloorChoice';
 import { keysOf, listedKeys, useKeys } from './keys';
 import { GuideDialog } from './guide/GuideDialog';
 import { TourStep } from './guide/Tour';
-import { Notice, UntrueNotice } from './Notice';
+import { MarksNotice, Notice, UntrueNotice } from './Notice';
 import { Rule } from './Rule';
 import styles from './screen.module.css';
 import { StageSheet } from './StageSheet';
@@ -86,7 +87,9 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
         <TourStep stage={stage.name} />
         <FloorChoice stage={stage} />
         <Suspense fallback={null}>
-          <stage.Reading />
+          <MarksProvider value={marksOf(job)}>
+            <stage.Reading />
+          </MarksProvider>
         </Suspense>
         <Button variant="ghost" mt="6" onClick={() => setListing(true)}>
           <BookOpen size={17} /> Guide to this stage
@@ -104,6 +107,7 @@ const Notices = () => (
   <div className={styles.notice}>
     <Notice />
     <UntrueNotice />
+    <MarksNotice />
   </div>
 );
 

@@ -2,7 +2,9 @@
 import { Alert } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo } from 'react';
-import { useJob, usePlan, useSaving } from '@/ui/desk';
+import { marksOf } from '@/core/given';
+import { STAGES } from '@/stages';
+import { goToStage, useJob, usePlan, useSaving } from '@/ui/desk';
 import { download } from '@/ui/kit/download';
 import { Button } from '@/ui/kit';
 import styles from './screen.module.css';
@@ -33,6 +35,40 @@ export function UntrueNotice() {
       <Button size="sm" onClick={() => download(`${job.name || 'job'} report.json`, 'application/json', report)}>
         Save the file for a report
       </Button>
+    </Strip>
+  );
+}
+
+/** Where the parts of a job file are set; what is not here is told with the room. */
+const STAGE_OF: Readonly<Record<string, string>> = {
+  product: 'plank',
+  layouts: 'plank',
+  compound: 'base',
+  bases: 'base',
+  climate: 'base',
+  flatness: 'base',
+  beneath: 'beneath',
+  trim: 'doors',
+  kits: 'doors',
+  crew: 'days',
+  laying: 'lay',
+  order: 'buy',
+};
+
+/** Values that were stored before a bound existed: what each may be, and the way to where it is set. */
+export function MarksNotice() {
+  const marks = marksOf(useJob());
+  if (marks.length === 0) return null;
+  const stages = [...new Set(marks.map(({ path }) => STAGE_OF[path.split(/[.[]/)[0]!] ?? 'room'))];
+  return (
+    <Strip
+      text={`Change ${marks.length === 1 ? 'this value' : `these ${marks.length} values`}: ${[...new Set(marks.map(({ text }) => text))].slice(0, 3).join('; ')}. What needs ${marks.length === 1 ? 'it' : 'them'} is missing until then.`}
+    >
+      {STAGES.filter(({ name }) => stages.includes(name)).map(({ name, title }) => (
+        <Button key={name} size="sm" onClick={() => goToStage(name)}>
+          {title}
+        </Button>
+      ))}
     </Strip>
   );
 }

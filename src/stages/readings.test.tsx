@@ -1,7 +1,7 @@
 import { ChakraProvider } from '@chakra-ui/react';
-import { act, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Suspense } from 'react';
-import { newJob, type Job } from '@/core/given';
+import { calledOf, marksOf, newJob, trimOf, type Job } from '@/core/given';
 import { listenTo, speakBy, useSaving } from '@/ui/desk';
 import { system } from '@/ui/kit/theme';
 import { fitted } from '@/ui/sheet/view';
@@ -116,5 +116,28 @@ describe.each(JOBS)('%s', (_, job, happened) => {
     if (job.display === 'imperial') expect([name, text.match(/.{0,40}\d ?mm\b.{0,20}/g)]).toEqual([name, null]);
     expect(faults.mock.calls.map((c) => String(c[0]).slice(0, 200))).toEqual([]);
     faults.mockRestore();
+  });
+});
+
+describe('values that were stored before their bound existed', () => {
+  const crew = { begin: '2026-03-30', pace: { lay: 0.001 } };
+  const kept = cottage.beneath!.materials!.map((m, i) => (i === 0 ? { ...m, width: 60 } : m));
+  test.each([
+    ['days', { crew }, 'a pace is at least 0.01 an hour', 'Pace: m² laid, after the first three rows an hour'],
+    ['doors', { trim: { ...trimOf(cottage), lengths: [250, 2400] } }, 'nothing shorter than 300 mm is sold', 'Lengths that are sold, mm'],
+    ['beneath', { beneath: { ...cottage.beneath, materials: kept } }, 'at least 100 mm wide', `${calledOf(kept[0]!)}: width`],
+  ] as const)('%s says what is wrong where they are set, and takes another', async (name, change, says, label) => {
+    const job = { ...cottage, ...change } as Job;
+    const { text } = await show(
+      STAGES.find((s) => s.name === name)!,
+      job,
+      [],
+    );
+    expect(text).toContain(says);
+    const field = screen.getByLabelText<HTMLInputElement>(label);
+    fireEvent.change(field, { target: { value: '900' } });
+    fireEvent.blur(field);
+    await wait();
+    expect(marksOf(useSaving.getState().job!)).toEqual([]);
   });
 });

@@ -1,6 +1,6 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
-import type { Event, Job, Plan, Result } from '../given';
+import { bad, marksOf, type Event, type Job, type Plan, type Result } from '../given';
 
 /**
  * All that answers are made from: what a person decided, what happened on site; where one is judged, a plan that somebody made; where something
@@ -30,6 +30,8 @@ export type AnyAnswer = {
   /** the answers that it stands on */
   readonly after: Readonly<Record<string, AnyAnswer>>;
   work(taken: never, before: never, how: How): Result<unknown>;
+  /** paths of values that it cannot be worked out with where they were stored before a bound existed; see `marksOf` */
+  readonly bounded?: RegExp;
   /** whether it takes long enough to be kept on the device, from one visit to the next */
   readonly kept?: true;
   /** what its verb prints; an answer without one is no verb */
@@ -46,6 +48,7 @@ export type Answer<Taken, After extends Readonly<Record<string, AnyAnswer>>, Out
   takes(given: Given): Taken;
   readonly after: After;
   work(taken: Taken, before: OutsOf<After>, how: How): Result<Out>;
+  readonly bounded?: RegExp;
   readonly kept?: true;
   readonly verb?: { readonly about: string; print(out: Out, given: Given): string };
 };
@@ -89,6 +92,9 @@ export function createAsker(): Asker {
     return result;
   };
   const workOut = (one: AnyAnswer, given: Given, how: How): Result<unknown> => {
+    const { bounded } = one;
+    const outside = bounded && marksOf(given.job).filter(({ path }) => bounded.test(path));
+    if (outside && outside.length > 0) return bad(...outside);
     const before: Record<string, unknown> = {};
     for (const [name, other] of Object.entries(one.after)) {
       const result = ask(other, given, how);

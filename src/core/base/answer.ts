@@ -82,6 +82,7 @@ export type BaseReport = {
 
 export const base = answer({
   name: 'base',
+  bounded: /^compound\.deepest/,
   after: { flatness, floors, setOut },
   takes: ({ job }) => ({
     ...surveyOf(job),

@@ -43,6 +43,7 @@ const tapeOf = ({ material, seams }: Layer): number => (material.tape ? seams : 
 
 export const beneath = answer({
   name: 'beneath',
+  bounded: /^beneath\.materials/,
   after: { floors, setOut },
   takes: ({ job }) => ({
     ...surveyOf(job),

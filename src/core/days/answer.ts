@@ -43,6 +43,7 @@ export type DaysReport = {
 
 export const days = answer({
   name: 'days',
+  bounded: /^crew\./,
   after: { floors, pieces, base, beneath, edges, order },
   takes: ({ job, log }) => ({ job, logged: paceOfLog(log, crewOf(job.crew).people)?.lay ?? null }),
   work({ job, logged }, before) {

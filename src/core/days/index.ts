@@ -3,7 +3,7 @@
  * be shortened, the earliest finish, what decides it, and where there is slack.
  */
 export { calendarOf, clockOf, clockText, crewOf, type Calendar, type WholeCrew } from './calendar';
-export { PACE_UNITS, paceOfLog, type PaceFrom, type WholePace } from './pace';
+export { PACE_UNITS, paceOfLog, pacesOf, type PaceFrom, type WholePace } from './pace';
 export { rowTimes, spreadOf, type LaidRowTime, type Spread } from './spread';
 export { TASK_KINDS, type Task, type TaskKind } from './tasks';
 export { criticalOf, scheduled, slackOf, type Duty } from './schedule';

@@ -47,6 +47,7 @@ const edgeSlice = (job: Job) => ({
 /** What needs no plan: sections, undercuts, trims and lengths. */
 export const doorways = answer({
   name: 'doorways',
+  bounded: /^(trim|kits)\b.*\.lengths/,
   after: { floors, setOut, beneath },
   takes: ({ job }) => edgeSlice(job),
   work(job, before) {

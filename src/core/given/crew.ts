@@ -16,7 +16,7 @@ const clock = z.string({ error: 'a time of the day is a text, such as "08:00"' }
 const rate = number('a pace')
   .positive('must be more than 0')
   .max(100_000, 'far too fast')
-  .refine(...since((n) => n >= 0.01, 'at least 0.01 an hour'));
+  .refine(...since((n) => n >= 0.01, 'a pace is at least 0.01 an hour'));
 
 /** Minutes from midnight of a time of the day. */
 export const minutesOf = (text: string): number => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));

@@ -54,8 +54,13 @@ export function readStored(raw: unknown): Result<Job> {
   return problems.length > 0 ? bad(...problems.slice(0, MOST_PROBLEMS)) : good(job);
 }
 
+const marked = new WeakMap<Job, readonly Problem[]>();
 /** Values of a stored job that would not be taken today. */
-export const marksOf = (job: Job): readonly Problem[] => looked(job).marks;
+export function marksOf(job: Job): readonly Problem[] {
+  const known = marked.get(job) ?? looked(job).marks;
+  marked.set(job, known);
+  return known;
+}
 
 /** What is wrong with a job, and what of it is only outside of bounds that came later. */
 function looked(raw: unknown): { readonly job: Job; readonly problems: readonly Problem[]; readonly marks: readonly Problem[] } {

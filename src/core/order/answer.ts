@@ -53,6 +53,7 @@ export const PRESET_FLAT = 10;
 /** The list that is ordered from. */
 export const order = answer({
   name: 'order',
+  bounded: /^(product|layouts\[\d+\]\.product)\.(name|id)$/,
   after: { floors, pieces, base, beneath, edges, cuts },
   takes: ({ job }) => job,
   work(job, before) {

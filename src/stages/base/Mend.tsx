@@ -25,7 +25,7 @@ import {
   POUNDS_PER_KILOGRAM,
 } from '@/core/units';
 import { edit, firstText, useAnswer, useJob } from '@/ui/desk';
-import { Button, Choice, LengthField, Lines, NumberField, Stops, Table, Why } from '@/ui/kit';
+import { Button, Choice, LengthField, Lines, Marked, NumberField, Stops, Table, Why } from '@/ui/kit';
 import { baseOf, editBase } from './edits';
 import { look, useLooking } from './looking';
 
@@ -216,12 +216,14 @@ function CompoundFields({ job, compound }: { job: Job; compound: WholeCompound }
       </Field.Root>
       {isImperial ? number('Pounds in a bag', 'bag', POUNDS_PER_KILOGRAM) : number('Kilograms in a bag', 'bag')}
       {isImperial ? number('Gallons a bag makes', 'litresPerBag', 1 / LITRES_PER_GALLON) : number('Litres a bag makes', 'litresPerBag')}
-      <LengthField
-        label="Deepest in one pour"
-        mm={compound.deepest}
-        display={job.display}
-        onLength={(mm) => put('deepest pour', { deepest: mm })}
-      />
+      <Marked at="compound.deepest">
+        <LengthField
+          label="Deepest in one pour"
+          mm={compound.deepest}
+          display={job.display}
+          onLength={(mm) => put('deepest pour', { deepest: mm })}
+        />
+      </Marked>
       {number('Hours until it is walked on', 'walkAfter')}
       {number('Hours until it is laid on', 'layAfter')}
       {isImperial

@@ -1,7 +1,7 @@
 'use client';
 import { Trash2 } from 'lucide-react';
 import { calledOf, MATERIAL_KINDS, type Job, type Material } from '@/core/given';
-import { Button, Fields, NumberField, SmallLength, Stops, TextField, Thing, Tick, Why } from '@/ui/kit';
+import { Button, Fields, Marked, NumberField, SmallLength, Stops, TextField, Thing, Tick, Why } from '@/ui/kit';
 import { addMaterial, preferMaterial, putMaterial, removeMaterial } from './edits';
 
 const KIND_WORDS: Readonly<Record<Material['kind'], string>> = { foam: 'Foam on a roll', board: 'Stiff boards', film: 'Film' };
@@ -28,13 +28,15 @@ export function Materials({ job }: { job: Job }) {
 
 function One({ material: m, job, first }: { material: Material; job: Job; first: boolean }) {
   const length = (name: string, field: 'width' | 'length' | 'thickness' | 'lap' | 'turnUp') => (
-    <SmallLength
-      name={name}
-      label={`${calledOf(m)}: ${name.toLowerCase()}`}
-      mm={m[field] ?? 0}
-      display={job.display}
-      onLength={(mm) => putMaterial(m.id, { [field]: mm })}
-    />
+    <Marked at={`beneath.materials[${job.beneath!.materials!.indexOf(m)}].${field}`}>
+      <SmallLength
+        name={name}
+        label={`${calledOf(m)}: ${name.toLowerCase()}`}
+        mm={m[field] ?? 0}
+        display={job.display}
+        onLength={(mm) => putMaterial(m.id, { [field]: mm })}
+      />
+    </Marked>
   );
   return (
     <Thing name={calledOf(m)}>

@@ -23,7 +23,12 @@ export function Reading() {
       {job.spaces.length > 1 && (
         <Choice label="Room" value={space.id} options={job.spaces.map((s) => [s.id, s.name || s.id])} onChoice={chooseSpace} />
       )}
-      {problems.length > 0 && <Problems list={problems} />}
+      {problems.length > 0 && (
+        <>
+          <Problems list={problems} />
+          <Materials job={job} />
+        </>
+      )}
       {value && <Known job={job} space={space} report={value} />}
     </>
   );

@@ -1,11 +1,11 @@
 'use client';
 import { CalendarDays } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { clockText, crewOf, taskWords, type DaysReport, type PaceFrom, type Planned } from '@/core/days';
+import { clockText, crewOf, pacesOf, taskWords, type DaysReport, type PaceFrom, type Planned, type WholePace } from '@/core/days';
 import { roomName, PACES, WEEKDAYS, type Job, type Weekday } from '@/core/given';
 import { daysIcs } from '@/formats/ics';
 import { useAnswer, useJob, useLoggedPace } from '@/ui/desk';
-import { BigText, Button, Choice, Fields, Folds, Lines, NumberField, OptionalNumber, Problems, ReadingTitle, Stops, TextField, Tick, Why } from '@/ui/kit'; // prettier-ignore
+import { BigText, Button, Choice, Fields, Folds, Heading2, Lines, Marked, NumberField, OptionalNumber, Problems, ReadingTitle, Stops, TextField, Tick, Why } from '@/ui/kit'; // prettier-ignore
 import { download } from '@/ui/kit/download';
 import { Chart } from './Chart';
 import styles from './days.module.css';
@@ -19,7 +19,16 @@ export function Reading() {
   const job = useJob();
   const { value, problems, working } = useAnswer('days');
   if (job.crew?.begin === undefined) return <Begin job={job} />;
-  if (problems.length > 0) return <Problems list={problems} />;
+  if (problems.length > 0)
+    return (
+      <>
+        <Problems list={problems.map(({ text }) => ({ text }))} />
+        <Heading2>Crew and hours</Heading2>
+        <CrewPart job={job} />
+        <Heading2>Pace</Heading2>
+        <PacePart job={job} pace={pacesOf(job.crew, null)} />
+      </>
+    );
   if (!value) return <Why tone="quiet">{working ? 'The days are being planned …' : 'The days come with the plan.'}</Why>;
   return <Known job={job} report={value} />;
 }
@@ -90,7 +99,7 @@ function Known({ job, report }: { job: Job; report: DaysReport }) {
           },
           { name: 'waits', title: 'Waits', says: `${report.waits.length}`, content: <Waits job={job} report={report} /> },
           { name: 'crew', title: 'Crew and hours', says: `${peopleWords(report.crew.people)}`, content: <CrewPart job={job} /> },
-          { name: 'pace', title: 'Pace', says: paceSays(report), content: <PacePart job={job} report={report} /> },
+          { name: 'pace', title: 'Pace', says: paceSays(report), content: <PacePart job={job} pace={report.pace} /> },
         ]}
       />
     </>
@@ -214,7 +223,9 @@ function CrewPart({ job }: { job: Job }) {
   const crew = crewOf(job.crew);
   return (
     <>
-      <DateField label="Work begins on" value={(crew.begin ?? '').slice(0, 10)} onDate={begin} />
+      <Marked at="crew.begin">
+        <DateField label="Work begins on" value={(crew.begin ?? '').slice(0, 10)} onDate={begin} />
+      </Marked>
       <Fields>
         <NumberField
           whole
@@ -256,7 +267,7 @@ function CrewPart({ job }: { job: Job }) {
 
 const FROM_WORDS: Readonly<Record<PaceFrom, string>> = { preset: 'a preset', log: 'from your log', yours: 'yours' };
 
-function PacePart({ job, report }: { job: Job; report: DaysReport }) {
+function PacePart({ job, pace }: { job: Job; pace: WholePace }) {
   const logged = useLoggedPace(useMemo(() => crewOf(job.crew).people, [job.crew]));
   return (
     <>
@@ -273,13 +284,14 @@ function PacePart({ job, report }: { job: Job; report: DaysReport }) {
       )}
       <Fields>
         {PACES.map((p) => (
-          <OptionalNumber
-            key={p}
-            label={`Pace: ${paceOf(p, job.display)} an hour`}
-            name={`${paceOf(p, job.display)} (${FROM_WORDS[report.pace[p].from]})`}
-            value={paceIn(report.pace[p].value, p, job.display)}
-            onNumber={(value) => putPace(p, value === undefined ? undefined : paceFrom(value, p, job.display))}
-          />
+          <Marked key={p} at={`crew.pace.${p}`}>
+            <OptionalNumber
+              label={`Pace: ${paceOf(p, job.display)} an hour`}
+              name={`${paceOf(p, job.display)} (${FROM_WORDS[pace[p].from]})`}
+              value={paceIn(pace[p].value, p, job.display)}
+              onNumber={(value) => putPace(p, value === undefined ? undefined : paceFrom(value, p, job.display))}
+            />
+          </Marked>
         ))}
       </Fields>
       <Why tone="quiet">The first three rows cost as much as the next ten; that is counted already.</Why>

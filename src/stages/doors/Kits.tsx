@@ -3,7 +3,7 @@ import { PROFILE_WORDS } from '@/core/edges';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { calledOf, kitsOf, PROFILE_KINDS, type Job, type Kit, type Profile } from '@/core/given';
-import { Button, Choice, Fields, Folds, Mistake, NumberField, SmallLength, Stops, TextField, Thing, Why } from '@/ui/kit';
+import { Button, Choice, Fields, Folds, Marked, Mistake, NumberField, SmallLength, Stops, TextField, Thing, Why } from '@/ui/kit';
 import { addKit, lengthsIn, putKit, removeKit } from './edits';
 import { mmIn } from './words';
 
@@ -158,14 +158,16 @@ function OneProfile({ job, kit, profile, place }: { job: Job; kit: Kit; profile:
           foot is at least as wide as what stands on the base.
         </Why>
       )}
-      <TextField
-        label={`${called}: lengths sold, mm`}
-        value={profile.lengths.join(', ')}
-        onText={(text) => {
-          const lengths = lengthsIn(text);
-          return lengths ? put({ lengths }) : 'Lengths in millimetres, such as 900, 2700.';
-        }}
-      />
+      <Marked at={`kits[${kitsOf(job).indexOf(kit)}].profiles[${place}].lengths`}>
+        <TextField
+          label={`${called}: lengths sold, mm`}
+          value={profile.lengths.join(', ')}
+          onText={(text) => {
+            const lengths = lengthsIn(text);
+            return lengths ? put({ lengths }) : 'Lengths in millimetres, such as 900, 2700.';
+          }}
+        />
+      </Marked>
       <Button variant="ghost" onClick={() => putKit(kit.id, (k) => ({ ...k, profiles: k.profiles.filter((_, i) => i !== place) }))}>
         <Trash2 size={16} /> Take the profile away
       </Button>

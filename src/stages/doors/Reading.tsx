@@ -2,7 +2,7 @@
 import type { DoorwaysReport, EdgeReport } from '@/core/edges';
 import { roomName, type Job } from '@/core/given';
 import { edit, firstText, useAnswer, useJob } from '@/ui/desk';
-import { BigText, Choice, Folds, Lines, Problems, ReadingTitle, SmallLength, Why } from '@/ui/kit';
+import { BigText, Choice, Folds, Heading2, Lines, Problems, ReadingTitle, SmallLength, Why } from '@/ui/kit';
 import { ShapesDrawing } from '@/ui/sheet/ShapesDrawing';
 import { Breaks } from './Breaks';
 import styles from './doors.module.css';
@@ -12,7 +12,7 @@ import { look, useLooking } from './looking';
 import { LowThings } from './LowThings';
 import { sectionOf } from './section';
 import { Slid } from './Slid';
-import { Lengths, Trims } from './Trims';
+import { Lengths, TrimLengths, Trims } from './Trims';
 import { buttingWords, edgeName, FIXING_WORDS, missWords, mmIn, shortBy, stackWords, stopWords } from './words';
 
 /** What the floor ends at: each doorway and hard edge cut across, what fits, undercuts, trims and what all of it is cut from. */
@@ -21,7 +21,15 @@ export function Reading() {
   const { value, problems } = useAnswer('doorways');
   return (
     <>
-      {problems.length > 0 && <Problems list={problems} />}
+      {problems.length > 0 && (
+        <>
+          <Problems list={problems} />
+          <Heading2>Trim</Heading2>
+          <TrimLengths job={job} />
+          <Heading2>Kits of profiles</Heading2>
+          <Kits job={job} />
+        </>
+      )}
       {value && <Edges job={job} report={value} />}
     </>
   );

@@ -3,7 +3,7 @@ import type { DoorwaysReport, TrimRun } from '@/core/edges';
 import { roomName, trimOf, type Job } from '@/core/given';
 import { wallLetter } from '@/core/survey';
 import { formatLength } from '@/core/units';
-import { Button, Fields, Heading2, SmallLength, Stops, TextField, Tick, Why } from '@/ui/kit';
+import { Button, Fields, Heading2, Marked, SmallLength, Stops, TextField, Tick, Why } from '@/ui/kit';
 import styles from './doors.module.css';
 import { lengthsIn, putTrim } from './edits';
 import { look, useLooking } from './looking';
@@ -46,15 +46,7 @@ export function Trims({ job, trims }: { job: Job; trims: readonly TrimRun[] }) {
       <Tick checked={trim.kept} onTick={(kept) => putTrim({ kept })}>
         The skirting stays; this is the bead, shoe or quarter-round before it
       </Tick>
-      <TextField
-        label="Lengths that are sold, mm"
-        value={trim.lengths.join(', ')}
-        hint="All of them, with commas."
-        onText={(text) => {
-          const lengths = lengthsIn(text);
-          return lengths ? putTrim({ lengths }) : 'Lengths in millimetres, such as 2400, 3600.';
-        }}
-      />
+      <TrimLengths job={job} />
       <Why>
         Fixed to the wall, never to the floor: a nail through the floor pins it. A square end that stands proud of its casing is returned to
         the wall by a small mitre.
@@ -82,6 +74,21 @@ export function Trims({ job, trims }: { job: Job; trims: readonly TrimRun[] }) {
     </>
   );
 }
+
+/** Which lengths of trim the shop has. */
+export const TrimLengths = ({ job }: { job: Job }) => (
+  <Marked at="trim.lengths">
+    <TextField
+      label="Lengths that are sold, mm"
+      value={trimOf(job).lengths.join(', ')}
+      hint="All of them, with commas."
+      onText={(text) => {
+        const lengths = lengthsIn(text);
+        return lengths ? putTrim({ lengths }) : 'Lengths in millimetres, such as 2400, 3600.';
+      }}
+    />
+  </Marked>
+);
 
 /** The fewest lengths to buy, and each with what is cut from it. */
 export function Lengths({ job, report }: { job: Job; report: DoorwaysReport }) {

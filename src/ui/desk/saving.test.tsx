@@ -103,6 +103,18 @@ test('a change that would make the job unreadable is refused with its problems',
   expect(useSaving.getState().job).toEqual(base);
 });
 
+test('a value that was stored before its bound existed stays while something else is changed; another such value is refused', async () => {
+  const { view, saves } = server({ ...base, crew: { pace: { lay: 0.001 } } });
+  useSaving.getState().open(view());
+  const { edit } = useSaving.getState();
+  expect(edit('name', (job) => ({ ...job, name: 'dry' }))).toEqual([]);
+  const refused = edit('pace', (job) => ({ ...job, crew: { pace: { ...job.crew!.pace, trim: 0.002 } } }));
+  expect(refused).toEqual([{ path: 'crew.pace.trim', text: 'a pace is at least 0.01 an hour' }]);
+  await settle(600);
+  expect(saves).toEqual([{ ...base, name: 'dry', crew: { pace: { lay: 0.001 } } }]);
+  expect(edit('pace', (job) => ({ ...job, crew: { pace: { lay: 2 } } }))).toEqual([]);
+});
+
 test('while the server cannot be reached the change is kept and tried again', async () => {
   const { view, saves, reach } = server(base);
   useSaving.getState().open(view());

@@ -3,6 +3,7 @@ export { Button, IconButton, Table } from '@chakra-ui/react';
 export * from './Choice';
 export * from './Fold';
 export * from './LengthField';
+export * from './Marked';
 export * from './NumberField';
 export * from './OptionalNumber';
 export * from './SmallLength';
