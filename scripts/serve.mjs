@@ -44,7 +44,12 @@ function share() {
   child.on('exit', () => gate.kill('SIGTERM'));
 }
 if (process.argv.includes('--share')) share();
-const stop = () => child.kill('SIGTERM');
+/** Ended by force where it has not ended by itself within this time, ms; what is stored is whole all the same. */
+const PATIENCE = 5000;
+const stop = () => {
+  child.kill('SIGTERM');
+  setTimeout(() => child.kill('SIGKILL'), PATIENCE).unref();
+};
 process.on('SIGINT', stop);
 process.on('SIGTERM', stop);
 child.on('exit', (code) => process.exit(code ?? 0));

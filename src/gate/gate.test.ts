@@ -217,3 +217,23 @@ test('removing a device cuts what is open for it within a second', async () => {
   // told in the benchmark, bounded here only so that it ends at all
   expect(ended).toBeLessThan(10_000);
 });
+
+test('who leaves while it is looked up what they may do asks the application for nothing', async () => {
+  const cookie = (await pair(codes[0]!)).cookie!.split(';')[0]!;
+  const store = deviceStore(database);
+  let [asked, look] = [() => undefined as void, () => undefined as void];
+  const [isAsked, mayLook] = [new Promise<void>((done) => (asked = done)), new Promise<void>((done) => (look = done))];
+  const slow = { ...store, roleOf: (id: string) => (asked(), mayLook.then(() => store.roleOf(id))) };
+  const { port } = application.address() as AddressInfo;
+  const other = await createGate({ devices: slow, port, hosts: ['127.0.0.1'], tell: () => undefined });
+  const gone = new Promise<void>((done) => other.on('connection', (socket) => socket.on('close', () => done())));
+  const leaving = ask({ host: '127.0.0.1', port: await listening(other), path: '/left', headers: { cookie } });
+  leaving.on('error', () => undefined).end();
+  await isAsked;
+  leaving.destroy();
+  await gone;
+  look();
+  await new Promise((done) => other.close(done));
+  await send('/next', { headers: { cookie } });
+  expect(seen.map((s) => s.url)).toEqual(['/next']);
+});

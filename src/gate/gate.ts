@@ -149,6 +149,8 @@ export async function createGate({ devices, port, hosts, tls, tell, now = Date.n
 
 /** Hands a request on to the application, streams included. */
 function handOn(request: IncomingMessage, response: ServerResponse, device: string, port: number): void {
+  // who left while it was looked up what they may do asks for nothing any more, and would keep the application waiting for the rest of the request
+  if (request.socket.destroyed) return;
   const headers = { ...request.headers, host: `127.0.0.1:${port}`, [FROM_DEVICE]: device };
   delete headers.cookie;
   if (headers.origin) headers.origin = `http://127.0.0.1:${port}`;
