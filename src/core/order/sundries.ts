@@ -75,7 +75,7 @@ function glueIn(job: Job, { edges, cuts, floors }: Sources): Used[] {
   const slid = new Set(edges.untippable.map((u) => `${u.floor}/${u.piece}`));
   const lines = cuts.filter((l) => slid.has(l.piece));
   const metres = lines.reduce((sum, { outline }) => sum + aroundHalf(outline[0]!) / 1000, 0);
-  return usedUp({ id: 'glue/joint', counter: 'fixing', what: 'Joint glue for pieces that are slid in', for: spacesOf(floors.filter((f) => lines.some((l) => l.floor === f.id))), need: metres, unit: 'metres', pack: BOTTLE, from: 'edges', why: `${lines.length} pieces with a lip shaved off; ${formatRun(BOTTLE * 1000, job.display)} to a bottle`, unitWeight: 0.02 }); // prettier-ignore
+  return usedUp({ id: 'glue/joint', counter: 'fixing', what: 'Joint glue for pieces that are slid in', for: spacesOf(floors.filter((f) => lines.some((l) => l.floor === f.id))), need: metres, unit: 'metres', pack: BOTTLE, from: 'edges', why: `${lines.length} piece${lines.length === 1 ? '' : 's'} with a lip shaved off; ${formatRun(BOTTLE * 1000, job.display)} to a bottle`, unitWeight: 0.02 }); // prettier-ignore
 }
 
 const trimFixingsIn = (job: Job, { edges: { trims } }: Sources): Used[] =>
