@@ -99,6 +99,44 @@ test.each<[string, unknown, RegExp]>([
   ['a huge file', ' '.repeat(LARGEST_FILE + 1), /larger than/],
 ])('%s is refused with its place', (_, raw, want) => expect(said(raw)).toMatch(want));
 
+const crewed = (crew: object) => ({ ...base(), crew });
+const low = (from: number, to: number) => ({ ...base(), lowThings: [{ id: 'k', what: 'toe-kick', space: base().spaces[0]!.id, wall: 0, from, to, depth: 60, clear: 100 }] }); // prettier-ignore
+test.each<[string, unknown, RegExp | null]>([
+  [
+    'a day that ends as it begins',
+    crewed({ from: '08:00', to: '08:00', break: 0 }),
+    /crew\.to: the day ends at 08:00, and begins at 08:00/,
+  ],
+  ['a day of a minute', crewed({ from: '08:00', to: '08:01', break: 0 }), null],
+  [
+    'a break as long as the day',
+    crewed({ from: '08:00', to: '10:00', break: 2 }),
+    /crew\.break: a break of 2 hours leaves nothing of the day/,
+  ],
+  ['a break a minute shorter', crewed({ from: '08:00', to: '10:00', break: 119 / 60 }), null],
+  ['a low thing that ends where it begins', low(500, 500), /lowThings\[0\]\.to: ends where it begins, or before/],
+  ['a low thing of a millimetre', low(500, 501), null],
+  [
+    'a wall that there is not',
+    { ...base(), lowThings: [{ ...low(0, 9).lowThings[0]!, wall: 4 }] },
+    /lowThings\[0\]\.wall: "\w+" has 4 walls, counted from 0/,
+  ],
+  [
+    'as many damaged packs as came',
+    { ...base(), order: { received: [{ id: 'r', item: 'tape', packs: 2, damaged: 2, on: '2026-03-02' }] } },
+    null,
+  ],
+  [
+    'more damaged packs than came',
+    { ...base(), order: { received: [{ id: 'r', item: 'tape', packs: 2, damaged: 3, on: '2026-03-02' }] } },
+    /order\.received\[0\]\.damaged: 3 of 2 packs cannot be damaged/,
+  ],
+])('%s', (_, raw, want) => {
+  const problems = said(raw);
+  if (want === null) expect(problems).toBe('read');
+  else expect(problems).toMatch(want);
+});
+
 test('a job that was stored before a bound existed opens as it was, its values marked; a new one is refused there', () => {
   const old = {
     ...newJob('Weir Cottage', 'metric', 4000, 3000),

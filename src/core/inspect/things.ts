@@ -17,7 +17,7 @@ export function thingGapsOf(things: readonly Obstacle[], pieces: readonly Piece[
     pieces.forEach(({ outline }, i) => {
       const box = boxes[i]!;
       const apart = Math.max(box.minX - own.maxX, own.minX - box.maxX, box.minY - own.maxY, own.minY - box.maxY);
-      if (apart < Math.min(least, BESIDE)) least = Math.min(least, distanceOf(outline, thing.outline));
+      if (apart <= Math.min(least, BESIDE)) least = Math.min(least, distanceOf(outline, thing.outline));
     });
     return least <= BESIDE ? [{ thing, least: round3(least) }] : [];
   });

@@ -18,8 +18,8 @@ export type Due =
 /** A strip of what lies beneath, in plan. */
 export type PadStrip = { readonly floor: string; readonly id: string; readonly outline: Ring };
 
-export /** Puts to each step the strips of pad that it is the first to lie on. */
-function withPads(steps: readonly Step[], floor: PlanFloor, pads: readonly PadStrip[]): readonly Step[] {
+/** Puts to each step the strips of pad that it is the first to lie on. */
+export function withPads(steps: readonly Step[], floor: PlanFloor, pads: readonly PadStrip[]): readonly Step[] {
   if (pads.length === 0) return steps;
   const frame = frameOf(floor.direction);
   const reach = (ring: Ring) => boxOf(ring.map((p) => turned(frame, p)));

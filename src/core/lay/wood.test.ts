@@ -123,6 +123,58 @@ test('what lies is pushed, and what is laid after it by the same plan lies alike
     }
 });
 
+test('a second push goes on from the first, a third takes it back, and another floor is not pushed by it', () => {
+  const push = (x: number, y: number) => ({ what: 'moved', floor: 'f1', shift: [x, y] });
+  expect(site(laid(1), push(2, -1), push(3, 0.5)).shifts.get('f1')).toEqual([5, -0.5]);
+  expect(site(laid(1), push(2, -1), push(-2, 1)).shifts.get('f1')).toEqual([0, 0]);
+  const lies = site(push(2, -1), laid(1), push(3, 0.5)).lying.get(`f1/${first.id}`)!.piece.outline[0]!;
+  expect(lies).toEqual(first.outline[0]!.map(([x, y]) => [Math.round((x + 5) * 1000) / 1000, Math.round((y - 0.5) * 1000) / 1000]));
+  expect(refusal({ ...push(1, 1), floor: 'f9' })).toMatch(/pushes floor f9, which the plan in force does not have/);
+});
+
+test('a plan that comes into force takes up what was pushed: what lies stays there, and no push counts twice', () => {
+  const shift = [3, 0] as const;
+  const pushed = {
+    ...plan,
+    floors: plan.floors.map((f) => ({
+      ...f,
+      pieces: f.pieces.map((p) =>
+        p.row === 1 ? { ...p, outline: p.outline.map((ring) => ring.map(([x, y]) => [x + shift[0], y + shift[1]])) } : p,
+      ),
+    })),
+  };
+  const lines = [laid(1), { what: 'moved', floor: 'f1', shift }];
+  const replanned = (next: object) => ({ what: 'replanned', plan: { format: 'pitsaw/plan', version: 1, job: job.name, ...next } });
+  const after = site(...lines, replanned(pushed));
+  expect(after.shifts.size).toBe(0);
+  expect(after.lying.get(`f1/${first.id}`)!.piece.outline[0]![0]![0]).toBeCloseTo(first.outline[0]![0]![0] + 3, 3);
+  expect(after.otherwise).toBe(false);
+  expect(refusal(...lines, replanned(plan))).toMatch(/has f1\/\S+ elsewhere, and it lies/);
+});
+
+test('planks of several sizes are counted by size; a size that is not named is used up, one that is none is refused', () => {
+  const two = {
+    ...job,
+    product: { ...job.product, planks: [{ length: 1285, width: 192, share: 0.5 }, { length: 900, width: 192, share: 0.5 }] }, // prettier-ignore
+  };
+  const made = (planJob(two, { steps: 100 }) as { value: Plan }).value;
+  const read = (planks: unknown) => {
+    const lines = [
+      { what: 'begun', format: 'pitsaw/log', version: 1, plan: planFile(made, job.name) },
+      { what: 'stock', planks },
+    ];
+    const events = readLogText(
+      lines.map((l, i) => `${JSON.stringify({ n: i + 1, time: '2026-03-02T08:00:00', by: 'Ada', ...l })}\n`).join(''),
+    );
+    if (!events.ok) return problemLine(events.problems[0]!);
+    const stands = siteOf(events.value, groundOfSite(two));
+    return stands.ok ? stands.value.stock : problemLine(stands.problems[0]!);
+  };
+  expect(read([{ length: 900, width: 192, count: 7 }])).toMatchObject([{ length: 1285, count: 0 }, { length: 900, count: 7 }]); // prettier-ignore
+  expect(read(20)).toMatch(/counts planks of several sizes; say how many of each/);
+  expect(read([{ length: 1200, width: 192, count: 7 }])).toMatch(/counts planks of 1200 × 192, of which there are none/);
+});
+
 test('a doorway goes along with the wall that it is in', () => {
   const room = { ...job, openings: [{ id: 'd', between: [job.spaces[0]!.id, null] as [string, null], outline: [[3600, 500], [3600, 1300], [3700, 1300], [3700, 500]] as [number, number][], finish: 'reducer' as const }] }; // prettier-ignore
   const { id } = room.spaces[0]!;

@@ -35,7 +35,8 @@ export function neededFor(job: Job, site: Site, floor: PlanFloor, piece: Piece, 
     plank: { length: size.length, width: size.width, product },
     cut,
     shaped: piece.outline.length > 1 || piece.outline[0]!.length > 4,
-    from: remainderFor(job, site, plan, piece, size, taken.remainders) ?? ((job.spares?.planks ?? 0) > taken.spares ? 'spare' : 'new'),
+    from:
+      remainderFor(job, site, plan, piece, size, product, taken.remainders) ?? ((job.spares?.planks ?? 0) > taken.spares ? 'spare' : 'new'),
   };
 }
 
@@ -46,6 +47,7 @@ function remainderFor(
   plan: Plan,
   { cut }: Piece,
   size: { readonly length: number; readonly width: number },
+  product: string,
   taken: ReadonlySet<number>,
 ): { readonly remainder: number } | null {
   const [left, right] = [cut.from < SAME, cut.to > size.length - SAME];
@@ -55,6 +57,7 @@ function remainderFor(
       r.becomes.length === 0 &&
       !taken.has(r.plank) &&
       Math.abs(r.width - size.width) < SAME &&
+      (site.begun.get(r.plank)!.product ?? product) === product &&
       r.to - r.from >= cut.to - cut.from + kerf &&
       (!left || r.hand === 'left' || r.hand === 'both') &&
       (!right || r.hand === 'right' || r.hand === 'both'),
