@@ -1,7 +1,7 @@
 import { measureFlat, roomOf, straightedgeOver, surfaceOf, type Flat, type Level } from '../src/core/base';
 import { layerOver } from '../src/core/base/layer';
 import type { Point } from '../src/core/geometry';
-import { chanceOf, plantedDip, plantedLine, plantedNoise } from './planted';
+import { chanceOf, plantedDip, plantedLine, plantedNoise } from '../test/planted';
 
 const usual = { straightedge: 2000, limit: 3 };
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;

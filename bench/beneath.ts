@@ -2,7 +2,7 @@ import { layerUntruths, type PrintedBeneath } from '../test/layers';
 import { createAsker } from '../src/core/answer';
 import { ANSWERS } from '../src/core/answers';
 import { PRESET_MATERIALS, type Job } from '../src/core/given';
-import { houses } from './houses';
+import { houses } from '../test/houses';
 
 /** A seeded house whose rooms stand on concrete, two of three, and on boards. */
 const onBases = (job: Job, first: 'foam' | 'boards'): Job => ({

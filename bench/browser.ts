@@ -5,7 +5,7 @@ import { rmSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import { cottage } from '../demo/jobs';
 import { newJob, type Job } from '../src/core/given';
-import { brokenHall, drawingOf } from './large';
+import { brokenHall, drawingOf } from '../test/large';
 import { CHROMIUM_ARGS, ensureBuilt, ensureChromium, freePort, startServer } from '../scripts/lib.mjs';
 
 const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;

@@ -6,7 +6,7 @@ import { floorsOf } from '../src/core/floors';
 import { PRESET_KITS, PROFILE_KINDS, type Job, type Kit } from '../src/core/given';
 import { planJob } from '../src/core/plan';
 import { randomFrom } from '../src/core/rows';
-import { houses } from './houses';
+import { houses } from '../test/houses';
 
 type List = { readonly pieces: readonly number[]; readonly lengths: readonly number[]; readonly kerf: number };
 

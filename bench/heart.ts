@@ -9,10 +9,10 @@ import { countStops, cutList } from '../src/core/cuts';
 import { planJob, rackOf } from '../src/core/plan';
 import { randomFrom } from '../src/core/rows';
 import { untruths } from '../test/truth';
-import { houses } from './houses';
-import { brokenHall, corridorOf } from './large';
+import { houses } from '../test/houses';
+import { brokenHall, corridorOf } from '../test/large';
 import { fromAtMost } from './optimum';
-import { rooms } from './rooms';
+import { rooms } from '../test/rooms';
 
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0);

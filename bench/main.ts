@@ -26,11 +26,11 @@ import { measureRobust } from './robust';
 import { measureHandover, measureOrders, measurePack } from './orders';
 import { readDrawing, offersOf } from '../src/formats/drawing';
 import { rowPaths } from '../src/ui/sheet/paths';
-import { brokenHall, drawingOf } from './large';
-import { houses } from './houses';
+import { brokenHall, drawingOf } from '../test/large';
+import { houses } from '../test/houses';
 import { measureBrowser } from './browser';
 import { fromAtMost, type Verdict } from './optimum';
-import { rooms } from './rooms';
+import { rooms } from '../test/rooms';
 import { measureTruth } from './truth';
 
 const mustPlan = (job: Job, options: PlanOptions = {}): Plan => {

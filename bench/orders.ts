@@ -14,7 +14,7 @@ import { makePack } from '../src/pack/make';
 import { readPdf } from '../test/pdf';
 import { dayUntruths, earliestFinish, smallSchedule, type PrintedDays } from '../test/days';
 import { orderUntruths } from '../test/order';
-import { houses } from './houses';
+import { houses } from '../test/houses';
 
 const crew = { people: 2, from: '08:00', to: '16:30', break: 0.5, days: ['mo' as const, 'tu' as const, 'we' as const, 'th' as const, 'fr' as const], off: ['2026-04-03'], begin: '2026-03-30' }; // prettier-ignore
 

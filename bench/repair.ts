@@ -4,8 +4,8 @@ import { planJob } from '../src/core/plan';
 import { repairOf } from '../src/core/repair';
 import { liftedBySearch } from '../test/lifted';
 import { chanceOf } from './attack/chance';
-import { eventsOf, logText } from './happenings';
-import { houses } from './houses';
+import { eventsOf, logText } from '../test/happenings';
+import { houses } from '../test/houses';
 
 const must = <T>(result: { ok: true; value: T } | { ok: false; problems: readonly { text: string }[] }): T => {
   if (!result.ok) throw new Error(result.problems[0]!.text);

@@ -5,8 +5,8 @@ import { planJob } from '../src/core/plan';
 import { planFromHere } from '../src/core/replan';
 import { misused, thrownAway } from '../test/replans';
 import { untruths } from '../test/truth';
-import { dayOnSite, eventsOf, happenings, KINDS, logText } from './happenings';
-import { houses } from './houses';
+import { dayOnSite, eventsOf, happenings, KINDS, logText } from '../test/happenings';
+import { houses } from '../test/houses';
 
 const middle = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
 const must = <T>(result: { ok: true; value: T } | { ok: false; problems: readonly { text: string }[] }): T => {

@@ -11,7 +11,7 @@ import { oddJobs } from '../test/jobs';
 import { misused } from '../test/replans';
 import { missawn } from '../test/sawn';
 import { untruths } from '../test/truth';
-import { eventsOf, happenings, KINDS, logText } from './happenings';
+import { eventsOf, happenings, KINDS, logText } from '../test/happenings';
 import { jitteredJob } from './robust';
 
 /** What is found wrong of one job: its plan, how that is sawn, and, where one is asked for, its way on after something happened. */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { brokenHall, drawingOf } from '../bench/large';
+import { brokenHall, drawingOf } from '../test/large';
 import { demoJobs } from '../demo/jobs';
 import { planJob } from '../src/core/plan';
 import { planDxf } from '../src/formats/dxf';

@@ -1,6 +1,6 @@
 import { surfaceOf, type Level, type Surface } from '../src/core/base';
 import { boxOf, insideRing, type Point, type Ring } from '../src/core/geometry';
-import { chanceOf } from '../bench/planted';
+import { chanceOf } from './planted';
 
 /** A base with a room that is no box: slanted, skew, with a jutting corner, anywhere in plan, and few or many heights, corners among them. */
 export type SkewBase = { readonly outline: Point[]; readonly levels: Level[]; readonly straightedge: number; readonly limit: number };

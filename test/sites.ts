@@ -1,4 +1,4 @@
-import { eventsOf, logText } from '../bench/happenings';
+import { eventsOf, logText } from './happenings';
 import type { Job, Plan, Result } from '@/core/given';
 import { groundOfSite, siteOf, type Site } from '@/core/lay';
 import { planJob } from '@/core/plan';

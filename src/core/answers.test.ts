@@ -1,6 +1,8 @@
+import fc from 'fast-check';
+import { eventsOf, happenings, KINDS, logText, type Kind } from '@test/happenings';
 import { createAsker, keyOf, type AnyAnswer, type Given } from './answer';
 import { ANSWERS } from './answers';
-import { newJob, PRESET_KITS, PRESET_MATERIALS, type Job } from './given';
+import { newJob, planFile, PRESET_KITS, PRESET_MATERIALS, type Event, type Job } from './given';
 import { planJob } from './plan';
 
 /*
@@ -119,30 +121,108 @@ const changes: readonly (readonly [string, (job: Job) => Job])[] = [
 const made = planJob(base, { steps: 300 });
 const givenOf = (job: Job): Given => ({ job, log: [], judged: made.ok ? made.value : undefined });
 const how = { steps: 300 };
-const keysBelow = (one: AnyAnswer, job: Job): string[] =>
-  Object.values(one.after).flatMap((before) => [keyOf(before, givenOf(job)), ...keysBelow(before, job)]);
+const keysBelow = (one: AnyAnswer, given: Given): string[] =>
+  Object.values(one.after).flatMap((before) => [keyOf(before, given), ...keysBelow(before, given)]);
 const out = (one: AnyAnswer, job: Job): string => JSON.stringify(createAsker().ask(one, givenOf(job), how));
 
-describe.each(Object.entries<AnyAnswer>(ANSWERS))('%s', (_, one) => {
-  const before = out(one, base);
+const names = Object.keys(ANSWERS) as (keyof typeof ANSWERS)[];
 
-  test('gives the same again, and is worked out once', () => {
-    expect(out(one, structuredClone(base))).toBe(before);
-    const asker = createAsker();
-    const first = asker.ask(one, givenOf(base), how);
-    expect(asker.ask(one, givenOf(structuredClone(base)), how)).toBe(first);
-  });
-
-  test.each(changes)('where %s leaves its key, it leaves what comes out', (_what, change) => {
+/** Changes that leave an answer's own key and change one that it stands on: there it has to come out the same. */
+const leaving = names.flatMap((name): [string, readonly (typeof changes)[number][]][] => {
+  const one: AnyAnswer = ANSWERS[name];
+  const own = changes.filter(([, change]) => {
     const changed = change(base);
-    if (keyOf(one, givenOf(changed)) !== keyOf(one, givenOf(base))) return;
-    // it sees its slice and the answers before it: where all their keys are the same too, nothing that it sees has changed
-    if (keysBelow(one, changed).join() !== keysBelow(one, base).join()) expect(out(one, changed)).toBe(before);
+    return (
+      keyOf(one, givenOf(changed)) === keyOf(one, givenOf(base)) &&
+      keysBelow(one, givenOf(changed)).join() !== keysBelow(one, givenOf(base)).join()
+    );
+  });
+  return own.length > 0 ? [[name, own]] : [];
+});
+
+test.each(names)('%s gives the same again, and is worked out once', (name) => {
+  const one: AnyAnswer = ANSWERS[name];
+  expect(out(one, structuredClone(base))).toBe(out(one, base));
+  const asker = createAsker();
+  const first = asker.ask(one, givenOf(base), how);
+  expect(asker.ask(one, givenOf(structuredClone(base)), how)).toBe(first);
+  // the order of changes does not matter to its key
+  const two = changes[9]![1](changes[21]![1](base));
+  expect(keyOf(one, givenOf(two))).toBe(keyOf(one, givenOf(changes[21]![1](changes[9]![1](base)))));
+});
+
+test.each(leaving)('%s comes out the same where its key does', (name, own) => {
+  const one: AnyAnswer = ANSWERS[name as keyof typeof ANSWERS];
+  const before = out(one, base);
+  for (const [what, change] of own) expect([what, out(one, change(base))]).toEqual([what, before]);
+});
+
+describe('jobs, changes and logs by chance', () => {
+  const few = { steps: 40 };
+  const sizes = [{ length: 1285, width: 192, share: 0.6 }, { length: 900, width: 192, share: 0.4 }]; // prettier-ignore
+  const loft = { id: 'loft', name: 'Loft', outline: [[6000, 0], [8400, 0], [8400, 1900], [6000, 1900]] as [number, number][] }; // prettier-ignore
+  const slate = { ...base.product, name: 'Slate', planks: [{ length: 1000, width: 192, share: 1 }] };
+  /** Of one product, of two and of three, with planks of one length and of two. */
+  const kinds: readonly Job[] = [
+    base,
+    { ...base, product: { ...base.product, planks: sizes } },
+    { ...base, layouts: [{ space: 'room', product: slate }] },
+    {
+      ...base,
+      product: { ...base.product, planks: sizes },
+      spaces: [...base.spaces, loft],
+      layouts: [{ space: 'room', product: slate }, { space: 'loft', product: { ...slate, name: 'Chalk', planks: sizes } }], // prettier-ignore
+    },
+  ];
+  const plans = kinds.map((job) => {
+    const plan = planJob(job, few);
+    if (!plan.ok) throw new Error(plan.problems[0]!.text);
+    return plan.value;
+  });
+  /** What was laid, sawn and happened, and perhaps a new plan after it. */
+  const logOf = (k: number, kind: Kind, seed: number, again: boolean): readonly Event[] => {
+    const lines = happenings(kinds[k]!, plans[k]!, kind, seed) ?? [];
+    const log = eventsOf(logText(kinds[k]!, plans[k]!, lines));
+    if (!again) return log;
+    const ways = createAsker().ask(ANSWERS.replan, { job: kinds[k]!, log }, few);
+    if (!ways.ok || ways.value.length === 0) return log;
+    const next = { what: 'replanned', plan: planFile(ways.value[0]!.plan, kinds[k]!.name) };
+    return eventsOf(logText(kinds[k]!, plans[k]!, [...lines, next]));
+  };
+  const case_ = fc.record({
+    k: fc.nat(kinds.length - 1),
+    kind: fc.constantFrom(...KINDS),
+    seed: fc.nat(1000),
+    again: fc.boolean(),
+    change: fc.uniqueArray(fc.nat(changes.length - 1), { minLength: 1, maxLength: 3 }),
+    more: fc.boolean(),
   });
 
-  test('the order of changes does not matter to its key', () => {
-    const two = changes[9]![1](changes[21]![1](base));
-    expect(keyOf(one, givenOf(two))).toBe(keyOf(one, givenOf(changes[21]![1](changes[9]![1](base)))));
+  test('what an answer does not take does not change it, in the job or in the log', () => {
+    let told = 0;
+    fc.assert(
+      fc.property(case_, ({ k, kind, seed, again, change, more }) => {
+        const job = kinds[k]!;
+        const log = logOf(k, kind, seed, again);
+        const next = change.reduce((now, i) => changes[i]![1](now), job);
+        const note = { n: log.length + 1, what: 'note', text: 'swept', time: '2026-03-02T09:00:00', by: 'Ada' } as Event;
+        const [a, b]: [Given, Given] = [
+          { job, log, judged: plans[k] },
+          { job: next, log: more ? [...log, note] : log, judged: plans[k] },
+        ];
+        const [first, second] = [createAsker(), createAsker()];
+        const below = (name: (typeof names)[number], given: Given) => keysBelow(ANSWERS[name], given).join();
+        const same = names.filter((name) => keyOf(ANSWERS[name], a) === keyOf(ANSWERS[name], b) && below(name, a) !== below(name, b));
+        fc.pre(same.length > 0);
+        for (const name of same) {
+          told++;
+          const [x, y] = [first, second].map((asker, i) => asker.ask<AnyAnswer>(ANSWERS[name], i === 0 ? a : b, few));
+          expect([name, y]).toEqual([name, x]);
+        }
+      }),
+      { numRuns: 12 },
+    );
+    expect(told).toBeGreaterThan(20);
   });
 });
 

@@ -1,6 +1,6 @@
 import { demoJobs } from '../../demo/jobs';
-import { houses } from '../../bench/houses';
-import { rooms } from '../../bench/rooms';
+import { houses } from '../houses';
+import { rooms } from '../rooms';
 import { SCHOOLS, type Job, type Product } from '../../src/core/given';
 
 /** Three lengths in a box, and two widths in turn: what a search of one length of plank does not see. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { plantedDip, plantedLine, plantedNoise } from '../../../bench/planted';
+import { plantedDip, plantedLine, plantedNoise } from '../../../test/planted';
 import { insideRing, signedArea, type Point } from '../geometry';
 import { measureFlat, type Flat } from './flat';
 import { grindingOf } from './grind';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { insideRing, type Point } from '../geometry';
-import { plantedDip, plantedNoise } from '../../../bench/planted';
+import { plantedDip, plantedNoise } from '../../../test/planted';
 import { measureFlat } from './flat';
 import { pointsToRead, presetSpacing } from './grid';
 import { profileUnder } from './profile';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { eventsOf, happenings, KINDS, logText } from '../../../bench/happenings';
+import { eventsOf, happenings, KINDS, logText } from '../../../test/happenings';
 import { oddJobs } from '../../../test/jobs';
 import { missawn } from '../../../test/sawn';
 import { planned, siteAfter } from '../../../test/sites';

@@ -1,5 +1,5 @@
 import { dayUntruths, type PrintedDays } from '@test/days';
-import { houses } from '../../../bench/houses';
+import { houses } from '../../../test/houses';
 import { createAsker } from '../answer';
 import { ANSWERS } from '../answers';
 import { newJob, PRESET_MATERIALS, type Crew, type Event, type Job, type Plan } from '../given';

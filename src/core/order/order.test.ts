@@ -1,6 +1,6 @@
 import { orderUntruths } from '@test/order';
 import fc from 'fast-check';
-import { houses } from '../../../bench/houses';
+import { houses } from '../../../test/houses';
 import { createAsker, type OutOf } from '../answer';
 import { ANSWERS } from '../answers';
 import { newJob, PRESET_KITS, PRESET_MATERIALS, readJob, type Job } from '../given';

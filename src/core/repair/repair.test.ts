@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { happenings } from '../../../bench/happenings';
-import { houses } from '../../../bench/houses';
+import { happenings } from '../../../test/happenings';
+import { houses } from '../../../test/houses';
 import { acrossBySearch, liftedBySearch } from '../../../test/lifted';
 import { allLaid, planned, siteAfter, value } from '../../../test/sites';
 import { boxOf } from '../geometry';

@@ -2,7 +2,7 @@ import { newJob, type Job, type Plan } from '../given';
 import { floorsOf } from '../floors';
 import { groundOfSite, siteOf, type Site } from '../lay';
 import { planJob } from '../plan';
-import { eventsOf, logText } from '../../../bench/happenings';
+import { eventsOf, logText } from '../../../test/happenings';
 import { boxOf, polygonArea } from '../geometry';
 import { allJoints, floorToLay, thickness, type Stretch } from './ground';
 import { keptJoints, linesOf, jointsFor } from './joints';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { demoJobs } from '../../../demo/jobs';
-import { dayOnSite, eventsOf, happenings, KINDS, logText } from '../../../bench/happenings';
-import { houses } from '../../../bench/houses';
+import { dayOnSite, eventsOf, happenings, KINDS, logText } from '../../../test/happenings';
+import { houses } from '../../../test/houses';
 import { misused, thrownAway } from '../../../test/replans';
 import { planned, siteAfter } from '../../../test/sites';
 import { untruths } from '../../../test/truth';

@@ -4,9 +4,9 @@ import { floorsOf } from '../src/core/floors';
 import { PRESET_MATERIALS, readJob } from '../src/core/given';
 import { cutList } from '../src/core/cuts';
 import { planJob } from '../src/core/plan';
-import { layerUntruths, type PrintedBeneath } from '../test/layers';
-import { missawn } from '../test/sawn';
-import { untruths } from '../test/truth';
+import { layerUntruths, type PrintedBeneath } from './layers';
+import { missawn } from './sawn';
+import { untruths } from './truth';
 import { houses } from './houses';
 
 test.each(houses(8, 3).map((job) => [job.name, job] as const))('%s: the plan holds the truths', (_, job) => {
