@@ -2,7 +2,7 @@
 const folder = process.env.MUTATED ?? 'src/core/days';
 
 /** @type {import('@stryker-mutator/api/core').PartialStrykerOptions} */
-export default {
+const stryker = {
   testRunner: 'jest',
   jest: { configFile: 'jest.mutate.config.mjs', enableFindRelatedTests: false },
   mutate: [`${folder}/**/*.ts`, `!${folder}/**/*.test.ts`, `!${folder}/**/index.ts`],
@@ -19,3 +19,5 @@ export default {
   tempDirName: '.cache/mutating',
   ignorePatterns: ['.next', 'data', 'docs', 'dist', '.cache', 'test-results', 'e2e'],
 };
+
+export default stryker;

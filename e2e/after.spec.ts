@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { allLaid } from '../demo/laying';
 import type { Job } from '../src/core/given';
-import { offline, putJob, room, saved, stored } from './help';
+import { offline, openJobs, putJob, room, saved, stored } from './help';
 
 const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first().click();
 
@@ -149,8 +149,7 @@ test('a first look is offered once: it goes over the floor, can be left at any s
   await expect(page).toHaveURL(/\/base$/);
   await tour.getByRole('button', { name: 'Leave the tour' }).click();
   await expect(tour).toBeHidden();
-  await page.goto('/');
+  await openJobs(page);
   await expect(page.getByRole('heading', { name: 'Floors' })).toBeVisible();
-  await page.waitForTimeout(500);
   await expect(offer).toBeHidden();
 });

@@ -123,7 +123,7 @@ for (const stage of ['beneath', 'doors']) {
     await expect(big(page)).toBeVisible();
     // what is still being worked out is drawn paler
     await page.locator('footer[data-stale]').waitFor({ state: 'detached' });
-    await page.waitForTimeout(500);
+    await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
     const axe = async () => (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()).violations; // prettier-ignore
     expect((await axe()).map((v) => v.id)).toEqual([]);
     await page.setViewportSize({ width: 390, height: 844 });

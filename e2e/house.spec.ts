@@ -22,8 +22,9 @@ async function measure(page: Page, target: string, field: Locator, truth: number
   const held = page.getByLabel(/^Held against/);
   for (let i = 0; i < 60 && (await held.locator('option:checked').textContent()) !== target; i++) await page.keyboard.press('F4');
   await expect(async () => {
+    const before = await field.inputValue();
     await page.keyboard.press('F2');
-    await page.waitForTimeout(150);
+    await expect(field).not.toHaveValue(before, { timeout: 2000 });
     expect(Math.abs(Number((await field.inputValue()).replace(/[^\d.]/g, '')) - truth)).toBeLessThan(5);
   }).toPass({ timeout: 60_000 });
 }

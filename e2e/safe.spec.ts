@@ -223,8 +223,13 @@ test('only own names, own origins and own scripts', async ({ page, request, base
     const script = document.createElement('script');
     script.textContent = 'window.inlineRan = true';
     document.body.append(script);
-    document.body.insertAdjacentHTML('beforeend', '<img src="x:" onerror="window.handlerRan = true"><iframe src="/"></iframe>');
-    await new Promise((done) => setTimeout(done, 800));
+    document.body.insertAdjacentHTML('beforeend', '<img onerror="window.handlerRan = true"><iframe></iframe>');
+    // what would run has had its turn by the time that both have said how they ended
+    const ended = (element: HTMLElement, event: string) => new Promise((done) => element.addEventListener(event, done));
+    const [image, frame] = [document.querySelector<HTMLImageElement>('img[onerror]')!, document.querySelector('iframe')!];
+    const both = Promise.all([ended(image, 'error'), ended(frame, 'load')]);
+    [image.src, frame.src] = ['x:', '/'];
+    await both;
     let evaluated = false;
     try {
       evaluated = new Function('return true')() as boolean;

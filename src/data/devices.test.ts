@@ -18,8 +18,9 @@ test('devices are listed, the one last seen first, until they are sent away', as
   const store = deviceStore(database);
   const saw = await store.pair('At the saw');
   const floor = await store.pair('On the floor');
-  await new Promise((done) => setTimeout(done, 5));
+  jest.useFakeTimers({ now: Date.now() + 1000, doNotFake: ['nextTick', 'setImmediate', 'setTimeout', 'setInterval', 'queueMicrotask'] });
   await store.seen(saw.id);
+  jest.useRealTimers();
   expect((await store.list()).map((d) => d.name)).toEqual(['At the saw', 'On the floor']);
   expect(await store.sendAway(saw.id)).toBe(true);
   expect(await store.roleOf(saw.id)).toBeNull();

@@ -59,7 +59,7 @@ const JOBS: readonly (readonly [string, Job, Happened])[] = [
 
 /** It is heard, and cannot be reached. */
 const server = fakeServer(false);
-const wait = () => act(() => new Promise((done) => setTimeout(done, 20)));
+const wait = () => act(() => new Promise((done) => setTimeout(done, 0)));
 
 // a base is worked out at its full size
 jest.setTimeout(60_000);

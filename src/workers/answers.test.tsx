@@ -80,13 +80,15 @@ test('one request at a time; of those that wait only the newest is answered', as
 test('what runs long is stopped for a newer request', async () => {
   const answering = createAnswering();
   const slow = ask(answering, request('slow'));
-  await new Promise((done) => setTimeout(done, 300));
+  const now = performance.now();
+  const clock = jest.spyOn(performance, 'now').mockReturnValue(now + 300);
   const next = ask(answering, request('next'));
   expect(await slow).toBe('superseded');
   await settle();
   expect([workers, stopped]).toEqual([2, 1]);
   calls[1]!.finish(whole('plan', 1));
   expect(await next).toBe('done');
+  clock.mockRestore();
 });
 
 test('cancelling stops the worker; the next request has a new one', async () => {
