@@ -15,12 +15,12 @@ const common = {
     '/node_modules/(?!(polyclip-ts|delaunator|robust-predicates|file-type|strtok3|token-types|uint8array-extras|@borewit/[a-z-]+|@tokenizer/[a-z]+|@noble/hashes|d3-[a-z]+|comlink|idb|react-hotkeys-hook|svg-pathdata|@tarikjabiri/dxf|ical\.js|nanoid)/)',
   ],
   modulePathIgnorePatterns: ['<rootDir>/.next/'],
-  // a machine that is busy with something else fails nothing: times are the benchmark's
-  testTimeout: 60_000,
 };
 
 /** Core, formats, data and command line run in Node; what draws runs in jsdom. */
 const config = {
+  // a machine that is busy with something else fails nothing: times are the benchmark's
+  testTimeout: 60_000,
   // one more than Jest takes by itself on a machine of two cores
   maxWorkers: '100%',
   projects: [
