@@ -90,3 +90,60 @@ test('a gap that the product does not want may still be enough for the year, and
   expect(holds(gap - 2)).toEqual(new Set(['year']));
   expect(holds(0)).toEqual(new Set(['none']));
 });
+
+describe('two rooms of one floor', () => {
+  const rect = (x: number, y: number, length: number, width: number): [number, number][] => [[x, y], [x + length, y], [x + length, y + width], [x, y + width]]; // prettier-ignore
+  const two: Job = {
+    ...room,
+    seasons: { laid: { temperature: 20, humidity: 30 }, greatest: { temperature: 20, humidity: 90 } },
+    spaces: [
+      { id: 'a', name: 'A', outline: rect(0, 0, 2400, 1800) },
+      { id: 'b', name: 'B', outline: rect(0, 1900, 2400, 1500) },
+    ],
+    openings: [{ id: 'd', between: ['a', 'b'], outline: rect(800, 1800, 800, 100), finish: 'through' }],
+  };
+  const own = planned(two, 200);
+  const laid = allLaid(own);
+  const look = (job: Job, lines: readonly object[] = laid): Inspection => value(inspectionOf(job, siteOf(job, own, lines)));
+
+  test('of a wall that was measured several times the last counts, and no other wall’s', () => {
+    const at = (id: string, wall: number, mm: number) => ({ space: id, wall, gap: mm, on: '2026-11-18' });
+    const { walls } = look({ ...two, round: { gaps: [at('b', 3, 2), at('a', 3, 5), at('b', 3, 7), at('b', 2, 4)] } });
+    const measured = walls.filter((w) => w.measured !== null).map((w) => [w.space, w.wall, w.measured]);
+    expect(measured).toEqual([['a', 3, 5], ['b', 2, 4], ['b', 3, 7]]); // prettier-ignore
+    expect(new Set(walls.map((w) => w.space))).toEqual(new Set(['a', 'b']));
+  });
+
+  test('what lies otherwise lies: the floor is done with it, and not without it', () => {
+    const [first] = own.floors[0]!.rows;
+    const pieces = own.floors[0]!.pieces.filter((p) => p.row === first!.n);
+    const as = { what: 'laid-as', floor: 'f1', row: first!.n, pieces: pieces.map((p) => ({ plank: p.plank, from: p.cut.from, to: p.cut.to - 1 })) }; // prettier-ignore
+    const otherwise = look(two, [as, ...laid.slice(1)]);
+    expect(otherwise).toMatchObject({ otherwise: 1, isDone: true });
+    expect(look(two, [as, ...laid.slice(1, -1)]).isDone).toBe(false);
+    expect(look(two, laid.slice(0, -1)).isDone).toBe(false);
+  });
+
+  test('before an end cap the year needs its foot besides', () => {
+    const post = { id: 'p', kind: 'post' as const, outline: rect(1200, 800, 100, 100) };
+    const holds = (left: number, foot: number) => {
+      const laidBy = { ...two, obstacles: [{ ...post, gap: left }] };
+      const as = { ...two, obstacles: [{ ...post, edge: { kit: 'low-sill', foot } }] };
+      const its = planned(laidBy, 60);
+      return value(inspectionOf(as, siteOf(as, its, allLaid(its)))).things[0]!;
+    };
+    const { grows } = holds(10, 12);
+    // it moves more one way than the other, and the greater counts
+    expect(grows).toBeGreaterThan(1);
+    expect(holds(Math.ceil(grows + 1), 12).holds).toBe('none');
+    expect(holds(Math.ceil(grows + 12), 12).holds).toBe('year');
+    expect(holds(gap + 12, 12).holds).toBe('wanted');
+  });
+});
+
+test('why nothing can be looked at is said', () => {
+  expect(inspectionOf(room, { ...siteAfter([]), plan: null })).toEqual({
+    ok: false,
+    problems: [{ path: '', text: 'laying has not begun' }],
+  });
+});
