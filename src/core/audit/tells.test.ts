@@ -95,6 +95,13 @@ describe('a small piece in a busy doorway', () => {
     );
   });
 
+  test('is said also where it reaches in by no more than 20', () => {
+    const through = (spans: readonly (readonly [number, number])[], rows?: readonly [number, number]) => said(busyPiece, floorWith(spans, true, rows)).map((f) => f.measured); // prettier-ignore
+    expect(through([[0, 1780], [1780, 1780 + small]])).toEqual([small]); // prettier-ignore
+    expect(through([[1020 - small, 1020], [1020, 3000]])).toEqual([small]); // prettier-ignore
+    expect(through([beside, [1200, 1200 + small], [1200 + small, 3000]], [-172, 20])).toEqual([small]);
+  });
+
   test.each<[string, object]>([
     ['it is as long as it has to be', floorWith([beside, [1200, 1200 + limit], [1200 + limit, 3000]])],
     ['nobody walks there much', floorWith([beside, [1200, 1200 + small], [1200 + small, 3000]], false)],
