@@ -11,9 +11,16 @@ export const length = number('a length').min(-LONGEST, 'further than a kilometre
 /** The longest thing that is measured or sold, mm; places lie further from the origin of a plan. */
 const LONGEST_THING = 100_000;
 /** A bound that jobs which are stored already may be outside of: they open, and nothing new is taken so. */
-export const since = (holds: (value: number) => boolean, error: string) =>
-  [holds, { error, params: { since: true } }] as [(value: number) => boolean, { error: string; params: { since: true } }];
-const noLonger = since((mm) => mm <= LONGEST_THING, 'more than 100 metres');
+export function since<Said extends string | ((issue: { readonly input?: unknown }) => string)>(
+  holds: (value: number) => boolean,
+  error: Said,
+) {
+  return [holds, { error, params: { since: true } }] as [typeof holds, { error: Said; params: { since: true } }];
+}
+const noLonger = since(
+  (mm) => mm <= LONGEST_THING,
+  ({ input }) => `${quote(input)} mm is more than 100 metres`,
+);
 export const size = number('a length')
   .positive('must be more than 0')
   .max(LONGEST, 'more than a kilometre')
