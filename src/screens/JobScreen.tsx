@@ -78,7 +78,7 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
   return (
     <div className={styles.work} data-hand={stage.sheet.hand && !looking ? true : undefined}>
       <Top job={job} view={view} onKeys={() => setListing(true)} />
-      <Notices />
+      <Notices stage={stage} />
       <Rule stage={stage.name} ask={ask} base={`/jobs/${view.id}`} onGo={goToStage} />
       <div className={styles.sheetArea}>
         <StageSheet stage={stage} />
@@ -103,11 +103,12 @@ function Opened({ view, stage }: { view: JobView; stage: Stage }) {
 }
 
 /** What has to be seen wherever one is: about saving first, and about the plan. */
-const Notices = () => (
+const Notices = ({ stage }: { stage: Stage }) => (
   <div className={styles.notice}>
     <Notice />
     <UntrueNotice />
-    <MarksNotice />
+    {/* laying needs none of these values, and all of its screen */}
+    {!stage.sheet.hand && <MarksNotice />}
   </div>
 );
 

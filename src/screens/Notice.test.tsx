@@ -24,7 +24,7 @@ test('values of before their bound are told with the way to where they are set, 
   );
   expect(screen.getByLabelText('laid').parentElement).toHaveTextContent('a pace is at least 0.01 an hour');
   expect(screen.getByLabelText('fixed').parentElement).toHaveTextContent('');
-  expect(screen.getByText(/^Change this value/)).toHaveTextContent('a pace is at least 0.01 an hour');
+  expect(screen.getByText(/^Change one value/)).toHaveTextContent('a pace is at least 0.01 an hour');
   fireEvent.click(screen.getByRole('button'));
   expect(window.location.pathname).toBe('/jobs/j/days');
 });

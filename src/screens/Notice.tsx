@@ -39,7 +39,7 @@ export function UntrueNotice() {
   );
 }
 
-/** Where the parts of a job file are set; what is not here is told with the room. */
+/** The stage at which each part of a job file is set; all other parts are set at Room. */
 const STAGE_OF: Readonly<Record<string, string>> = {
   product: 'plank',
   layouts: 'plank',
@@ -55,14 +55,19 @@ const STAGE_OF: Readonly<Record<string, string>> = {
   order: 'buy',
 };
 
-/** Values that were stored before a bound existed: what each may be, and the way to where it is set. */
+/** Values that were stored before a limit existed: the limits, and buttons to where the values are set. */
 export function MarksNotice() {
   const marks = marksOf(useJob());
   if (marks.length === 0) return null;
+  const limits = [...new Set(marks.map(({ text }) => text))].slice(0, 3).join('; ');
   const stages = [...new Set(marks.map(({ path }) => STAGE_OF[path.split(/[.[]/)[0]!] ?? 'room'))];
   return (
     <Strip
-      text={`Change ${marks.length === 1 ? 'this value' : `these ${marks.length} values`}: ${[...new Set(marks.map(({ text }) => text))].slice(0, 3).join('; ')}. What needs ${marks.length === 1 ? 'it' : 'them'} is missing until then.`}
+      text={
+        marks.length === 1
+          ? `Change one value: ${limits}. Results that need it are missing.`
+          : `Change ${marks.length} values: ${limits}. Results that need them are missing.`
+      }
     >
       {STAGES.filter(({ name }) => stages.includes(name)).map(({ name, title }) => (
         <Button key={name} size="sm" onClick={() => goToStage(name)}>

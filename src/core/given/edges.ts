@@ -11,7 +11,7 @@ const range = z
   .tuple([length, length], { error: 'a range is two numbers, the lower first' })
   .refine(([low, high]) => low <= high, { error: 'the lower of a range comes first' });
 const lengths = z
-  .array(size.refine(...since((mm) => mm >= 300, 'nothing shorter than 300 mm is sold')), { error: 'lengths is a list' })
+  .array(size.refine(...since((mm) => mm >= 300, 'a length that is sold is at least 300 mm')), { error: 'lengths is a list' })
   .min(1, 'name at least one length that is sold')
   .max(20, 'more than 20 lengths');
 

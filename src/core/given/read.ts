@@ -57,9 +57,8 @@ export function readStored(raw: unknown): Result<Job> {
 const marked = new WeakMap<Job, readonly Problem[]>();
 /** Values of a stored job that would not be taken today. */
 export function marksOf(job: Job): readonly Problem[] {
-  const known = marked.get(job) ?? looked(job).marks;
-  marked.set(job, known);
-  return known;
+  if (!marked.has(job)) marked.set(job, looked(job).marks);
+  return marked.get(job)!;
 }
 
 /** What is wrong with a job, and what of it is only outside of bounds that came later. */
