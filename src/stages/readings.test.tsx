@@ -124,7 +124,12 @@ describe('values that were stored before their bound existed', () => {
   const kept = cottage.beneath!.materials!.map((m, i) => (i === 0 ? { ...m, width: 60 } : m));
   test.each([
     ['days', { crew }, 'a pace is at least 0.01 an hour', 'Pace: m² laid, after the first three rows an hour'],
-    ['doors', { trim: { ...trimOf(cottage), lengths: [250, 2400] } }, 'a length that is sold is at least 300 mm', 'Lengths that are sold, mm'],
+    [
+      'doors',
+      { trim: { ...trimOf(cottage), lengths: [250, 2400] } },
+      'a length that is sold is at least 300 mm',
+      'Lengths that are sold, mm',
+    ],
     ['beneath', { beneath: { ...cottage.beneath, materials: kept } }, 'at least 100 mm wide', `${calledOf(kept[0]!)}: width`],
   ] as const)('%s says what is wrong where they are set, and takes another', async (name, change, says, label) => {
     const job = { ...cottage, ...change } as Job;
