@@ -14,7 +14,7 @@ const common = {
   transformIgnorePatterns: [
     '/node_modules/(?!(polyclip-ts|delaunator|robust-predicates|file-type|strtok3|token-types|uint8array-extras|@borewit/[a-z-]+|@tokenizer/[a-z]+|@noble/hashes|d3-[a-z]+|comlink|idb|react-hotkeys-hook|svg-pathdata|@tarikjabiri/dxf|ical\.js|nanoid)/)',
   ],
-  modulePathIgnorePatterns: ['<rootDir>/.next/'],
+  modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.cache/'],
 };
 
 /** Core, formats, data and command line run in Node; what draws runs in jsdom. */

@@ -1,10 +1,11 @@
-// npm run mutate -- FOLDER: small errors are put into a folder's code one by one; which of them do its own tests notice?
+// npm run mutate -- FOLDER (or one file of it): small errors are put into its code one by one; which of them do the folder's tests notice?
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureInstalled, must, root, run } from './lib.mjs';
 
 const [given = ''] = process.argv.slice(2);
-const folder = [given, join('src', given), join('src/core', given)].find((path) => given !== '' && existsSync(join(root, path)));
+const places = [given, join('src', given), join('src/core', given)];
+const folder = [...places, ...places.map((place) => `${place}.ts`)].find((path) => given !== '' && existsSync(join(root, path)));
 if (!folder) {
   console.error('Which folder? For one: npm run mutate -- days');
   process.exit(2);

@@ -49,6 +49,20 @@ export function quote(value: unknown): string {
   return Array.isArray(value) ? 'a list' : 'an object';
 }
 
+const OF_TYPE: Record<string, string> = {
+  array: 'a list',
+  object: 'an object',
+  boolean: 'true or false',
+  string: 'a text',
+  number: 'a number',
+  tuple: 'a list',
+};
+/** What is said of a value of the wrong type where its field has no words of its own. */
+export const plainly = (issue: { readonly code?: string; readonly expected?: unknown; readonly input?: unknown }): string | undefined =>
+  issue.code === 'invalid_type'
+    ? `must be ${OF_TYPE[String(issue.expected)] ?? String(issue.expected)}, not ${quote(issue.input)}`
+    : undefined;
+
 const DATE = /^(\d{4})-(\d{2})-(\d{2})(?:T(\d{2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?)?$/;
 
 /** Days are counted up to the end of this year. */

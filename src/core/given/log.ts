@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { number, point, quote, ring, size } from './fields';
+import { number, plainly, point, quote, ring, size } from './fields';
 import type { Known } from './known';
 import { planSchema, readPlan, type Plan } from './plan';
 import { bad, good, pathText, type Problem, type Result } from './problems';
@@ -107,7 +107,7 @@ type Unkept<One> = One extends unknown ? Omit<One, 'n' | 'time' | 'by' | 'id'> :
 
 /** Reads one event that has been parsed from JSON. */
 export function readEvent(raw: unknown): Result<Event> {
-  const parsed = eventSchema.safeParse(raw);
+  const parsed = eventSchema.safeParse(raw, { error: plainly });
   if (!parsed.success) return bad(...parsed.error.issues.map((issue) => ({ path: pathText(issue.path), text: issue.message })));
   const { data } = parsed;
   if (data.what !== 'begun' && data.what !== 'replanned') return good(data as Event);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Known } from './known';
+import { plainly } from './fields';
 import { bad, good, pathText, type Result } from './problems';
 
 /*
@@ -99,7 +100,7 @@ const isRing = (outline: PlanFile['floors'][number]['pieces'][number]['outline']
 
 /** Reads a plan file that has been parsed from JSON: what it lacks is named, fields that we do not know are kept. */
 export function readPlan(raw: unknown): Result<Plan> {
-  const parsed = planSchema.safeParse(raw);
+  const parsed = planSchema.safeParse(raw, { error: plainly });
   if (!parsed.success) return bad(...parsed.error.issues.map((issue) => ({ path: pathText(issue.path), text: issue.message })));
   const floors = parsed.data.floors.map((floor) => ({
     ...floor,

@@ -2,6 +2,7 @@ import { boxOf, crossingEdges, placesOf, signedArea, tidyRing, type Ring } from 
 import { SAME_PLACE } from './base';
 import { minutesOf } from './crew';
 import { endCapOf, kitsOf } from './feet';
+import { plainly } from './fields';
 import { isAnother } from './products';
 import { bad, good, pathText, type Problem, type Result } from './problems';
 import { jobSchema, type Base, type Job, type Product } from './schema';
@@ -63,7 +64,7 @@ export function marksOf(job: Job): readonly Problem[] {
 
 /** What is wrong with a job, and what of it is only outside of bounds that came later. */
 function looked(raw: unknown): { readonly job: Job; readonly problems: readonly Problem[]; readonly marks: readonly Problem[] } {
-  const parsed = jobSchema.safeParse(raw);
+  const parsed = jobSchema.safeParse(raw, { error: plainly });
   const [problems, marks]: [Problem[], Problem[]] = [[], []];
   for (const issue of parsed.error?.issues ?? []) {
     const isMark = issue.code === 'custom' && issue.params?.since === true;
