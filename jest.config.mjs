@@ -17,7 +17,10 @@ const common = {
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.cache/'],
 };
 
-/** Core, formats, data and command line run in Node; what draws runs in jsdom. */
+/** What is computed and nothing else: it keeps no state, so its tests share a worker's modules, compiled and warm. */
+const COMPUTED = ['src/core', 'src/formats', 'src/cli', 'test/pinned', 'bench'];
+
+/** What is computed shares its workers; data and server run in Node, each file by itself; what draws runs in jsdom. */
 const config = {
   // a machine that is busy with something else fails nothing: times are the benchmark's
   testTimeout: 60_000,
@@ -25,13 +28,23 @@ const config = {
   maxWorkers: '100%',
   projects: [
     {
+      displayName: 'computed',
+      runner: 'jest-light-runner',
+      transform: {},
+      modulePathIgnorePatterns: common.modulePathIgnorePatterns,
+      setupFiles: ['<rootDir>/test/typescript.mjs'],
+      setupFilesAfterEnv: ['<rootDir>/test/property.ts'],
+      testMatch: COMPUTED.map((folder) => `<rootDir>/${folder}/**/*.test.ts`),
+    },
+    {
       ...common,
       displayName: 'node',
       setupFilesAfterEnv: ['<rootDir>/test/property.ts'],
       testEnvironment: 'node',
       // looked up in the sandbox they would cost more than the sums that they are used in
       sandboxInjectedGlobals: ['Math', 'Infinity'],
-      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/bench/**/*.test.ts', '<rootDir>/test/**/*.test.ts'],
+      testPathIgnorePatterns: COMPUTED.map((folder) => `<rootDir>/${folder}/`),
+      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/test/**/*.test.ts'],
     },
     {
       ...common,

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-/* Setting up: what is asked before four minutes are spent, and what is said where it cannot go on. */
+/* Setting up: what is asked before minutes are spent, and what is said where it cannot go on. */
 
 /** What a line of the scripts' own module gives, in Node as they run in it. */
 function asked(expression: string): unknown {

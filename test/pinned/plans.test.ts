@@ -9,7 +9,7 @@ import { pinnedJobs } from './jobs';
  * Plans that must not change by accident. Where a change is wanted: PITSAW_PIN=write npx jest test/pinned, and the commit says which changed
  * and why they are better.
  */
-const file = join(__dirname, 'plans.json');
+const file = join('test', 'pinned', 'plans.json');
 const pinned = JSON.parse(readFileSync(file, 'utf8')) as Record<string, string>;
 const found: Record<string, string> = {};
 const writing = process.env.PITSAW_PIN === 'write';
