@@ -16,7 +16,7 @@ const stryker = {
   clearTextReporter: { allowColor: false, logTests: false, reportTests: false },
   jsonReporter: { fileName: `.cache/mutation/${mutated.replaceAll('/', '-')}.json` },
   tempDirName: '.cache/mutating',
-  ignorePatterns: ['.next', 'data', 'docs', 'dist', '.cache', 'test-results', 'e2e'],
+  ignorePatterns: ['/.next', '/data', '/docs', '/dist', '/.cache', '/test-results', '/e2e'],
 };
 
 export default stryker;
