@@ -45,7 +45,7 @@ function fragile(transport: Transport): Way {
   return way;
 }
 
-type Device = { readonly log: LiveLog; readonly way: Way; readonly store: LogStore; state(): LogState };
+type Device = { readonly log: LiveLog; readonly way: Way; readonly store: LogStore; state(): LogState; kept(): Promise<readonly string[]> };
 
 let count = 0;
 /** Logs that a case opened: they end with it, however it ends. */
@@ -69,7 +69,7 @@ async function device(rig: Rig, jobId: string, after?: Device): Promise<Device> 
   });
   opened.push(log);
   await log.recalled;
-  return { log, way, store, state: () => last! };
+  return { log, way, store, state: () => last!, kept: () => kept(rig, jobId) };
 }
 
 /** Compared as texts: arrays of another realm are alike. */
@@ -82,7 +82,12 @@ async function until(what: string, is: () => boolean | Promise<boolean>): Promis
   }
   assert.fail(`waited in vain: ${what}`);
 }
-const sent = (d: Device) => until('all is sent and heard', () => d.state().connected && d.state().unsent === 0 && d.state().lines.every((l) => l.n > 0)); // prettier-ignore
+/** All that a device recorded is sent, and it has heard all that the server keeps. */
+const sent = (d: Device) =>
+  until('all is sent and heard', async () => {
+    const { connected, unsent, lines } = d.state();
+    return connected && unsent === 0 && lines.every((l) => l.n > 0) && lines.length === (await d.kept()).length;
+  });
 const texts = (lines: readonly string[] | null): string[] =>
   (lines ?? []).map((line) => {
     const { what, text, row } = JSON.parse(line) as { what: string; text?: string; row?: number };
