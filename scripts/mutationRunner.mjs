@@ -1,5 +1,5 @@
-// A test runner for mutation testing. Stryker's own for Jest begins Jest anew for every mutant: some 2.5 s for tests that
-// take 0.1 s. This one stays in one process: for each mutant it loads anew the tests and whatever imports the mutated
+// A test runner for mutation testing. Stryker's own for Jest starts Jest again for every mutant: some 2.5 s for tests that
+// take 0.1 s. This one stays in one process: for each mutant it reloads the tests and whatever imports the mutated
 // folder, so nothing that a mutant left in a module reaches the next one; everything else stays loaded, and warm.
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -56,8 +56,8 @@ class Modules {
     return source;
   }
 
-  /** Of what the given files import, whatever leads to one that is mutated, and the files themselves: these are loaded anew. */
-  loadedAnew(files) {
+  /** Of what the given files import, whatever leads to one that is mutated, and the files themselves: these are reloaded. */
+  reloadedFor(files) {
     const importers = new Map();
     const seen = new Set(files);
     for (const file of seen) {
@@ -66,9 +66,9 @@ class Modules {
         seen.add(next);
       }
     }
-    const anew = new Set([...files, ...[...seen].filter(this.isMutated)]);
-    for (const file of anew) for (const importer of importers.get(file) ?? []) anew.add(importer);
-    return anew;
+    const reloaded = new Set([...files, ...[...seen].filter(this.isMutated)]);
+    for (const file of reloaded) for (const importer of importers.get(file) ?? []) reloaded.add(importer);
+    return reloaded;
   }
 
   load(file) {
@@ -85,7 +85,7 @@ class Modules {
   }
 
   forget() {
-    for (const file of this.anew) this.loaded.delete(file);
+    for (const file of this.reloaded) this.loaded.delete(file);
   }
 }
 
@@ -162,7 +162,7 @@ class Runner {
       .filter((name) => name.endsWith('.test.ts'))
       .map((name) => relative(root, join(folder, name)))
       .sort();
-    this.modules.anew = this.modules.loadedAnew(this.files.map((file) => join(root, file)));
+    this.modules.reloaded = this.modules.reloadedFor(this.files.map((file) => join(root, file)));
   }
 
   testsOf(file) {

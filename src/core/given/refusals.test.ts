@@ -358,3 +358,12 @@ test('text that is no job is told by how it is wrong: too long, too deep, too fu
   expect(said('"\uFEFF"')).toBe('\uFEFF');
   expect(said('{')).toEqual([expect.stringMatching(/^not JSON: ./)]);
 });
+
+test('a value of the wrong type is refused by its place, with what it must be, also where its field has no words of its own', () => {
+  const placed = (deliveries: unknown) =>
+    linesOf({ ...cottage(), order: { placed: [{ number: '7', on: '2026-03-01', supplier: 'Shop', deliveries }] } });
+  expect(placed(undefined)).toEqual(['order.placed[0].deliveries: must be a list, not nothing']);
+  expect(placed('Monday')).toEqual(['order.placed[0].deliveries: must be a list, not "Monday"']);
+  expect(placed([])).toEqual([]);
+  expect(linesOf({ ...cottage(), kits: [3] })).toEqual(['kits[0]: must be an object, not 3']);
+});
